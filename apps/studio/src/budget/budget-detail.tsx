@@ -131,7 +131,7 @@ function Bar({ word, count, most, onMost }: { word: string; count: number; most:
       <p className="flex items-center justify-between gap-2">
         <span>
           <strong className="number">{count}</strong> {word}
-          {over && <strong className="text-brick"> {t("· {count} too many", { count: count - most })}</strong>}
+          {over && <strong className="text-brick"> · {t("{count} too many", { count: count - most })}</strong>}
         </span>
         <span className="flex items-center gap-1 text-small text-muted">
           {most === null ? t("no limit") : t("at most")}

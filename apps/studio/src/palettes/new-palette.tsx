@@ -16,7 +16,7 @@ import { inBackground } from "../ui/in-background";
 import { CloseMore, More } from "../ui/more";
 import { sayTrouble } from "../ui/notices";
 import { Select } from "../ui/select";
-import { t } from "../ui/words";
+import { facts, t } from "../ui/words";
 import { pixelsOfStill } from "../workers/still";
 
 /** Makes a palette from a sheet's colours, from typed or pasted text, or from a picture; to draw in, or to replace another. */
@@ -133,12 +133,14 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
         </p>
       )}
       <p className="text-small text-muted" role="status">
-        {counted(colours.length, "colour")}
-        {typed.length > kept.length && t(", {count} left out", { count: typed.length - kept.length })}
-        {base &&
-          colours.length < base.colours.length &&
-          colours.length > 0 &&
-          t("; {count} of {name} stay", { count: base.colours.length - colours.length, name: base.name })}
+        {facts(
+          counted(colours.length, "colour"),
+          typed.length > kept.length && t("{count} left out", { count: typed.length - kept.length }),
+          base &&
+            colours.length < base.colours.length &&
+            colours.length > 0 &&
+            t("{count} of {name} stay", { count: base.colours.length - colours.length, name: base.name }),
+        )}
       </p>
       <CloseMore asChild>
         <Button look="now" disabled={colours.length === 0} onClick={make}>

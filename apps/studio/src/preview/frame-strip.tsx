@@ -6,7 +6,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useEffect, useId, useMemo, useRef } from "react";
 import { pickRun, togglePick, useView } from "../project/view";
 import { Later } from "../ui/later";
-import { t } from "../ui/words";
+import { nameAnd, t } from "../ui/words";
 import { useFrameNumber } from "./frame-number";
 import { FramePicture } from "./frame-picture";
 
@@ -122,7 +122,7 @@ function StripItem({ id, index, source, frame, number, atCursor, left, sortable 
       aria-setsize={source.frames.length}
       data-frame={ref}
       aria-selected={number !== undefined}
-      aria-label={`${name}${frame.dropped ? t(", dropped") : ""}${number ? t(", picked {number}", { number }) : ""}`}
+      aria-label={nameAnd(name, frame.dropped && t("dropped"), number !== undefined && t("picked {number}", { number }))}
       title={name}
       tabIndex={-1}
       onClick={(event) => pick(event.shiftKey)}

@@ -25,7 +25,7 @@ import {
   type Ways,
 } from "@caravan/core/model";
 import { chosenAction, chosenClip, chosenSource, pickedFrames, rowRefs, type View } from "../project/view";
-import { t } from "../ui/words";
+import { nameAnd, t } from "../ui/words";
 import { type Still, stillOf } from "./draw-frame";
 import { type Hanging, hangingOn } from "./hanging";
 import type { PlayedFrame } from "./played-frame";
@@ -157,7 +157,7 @@ function ofAction(project: Project, action: Action, wanted: Facing): Playing | n
   const pose = shown === null ? undefined : poses.get(shown);
   if (!pose || shown === null) return null;
   const { title, mirror } = pose;
-  const note = `${title}${mirror ? t(", mirrored") : ""}`;
+  const note = nameAnd(title, mirror && t("mirrored"));
   return { ...pose, key: `action ${name}`, title: name, note, turning: { action: name, ways, wanted, shown, poses: [...poses.values()] } };
 }
 

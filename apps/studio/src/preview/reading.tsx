@@ -3,7 +3,7 @@
 import { msFromMicros } from "@caravan/core/model";
 import { useCountFrom } from "../ui/counting";
 import { written } from "../ui/number-field";
-import { t } from "../ui/words";
+import { facts, t } from "../ui/words";
 import { stepAfter, timelineOfPlaying, usePlayerClock } from "./player-state";
 import type { Playing } from "./playing";
 
@@ -25,19 +25,13 @@ export function Reading({ playing }: { playing: Playing | null }) {
         </span>
       </p>
       <p className="flex justify-between gap-2 text-muted">
-        <span className="truncate">
-          {frame}
-          {playing.note && ` · ${playing.note}`}
-        </span>
+        <span className="truncate">{facts(frame, playing.note)}</span>
         <span className="shrink-0">
           {fired && <strong className="mr-2 rounded-box bg-now px-1.5 text-on-now">{fired}</strong>}
           {time}
         </span>
       </p>
-      <p className="truncate text-small text-muted">
-        {turningInWords(playing)}
-        {next}
-      </p>
+      <p className="truncate text-small text-muted">{facts(turningInWords(playing), next)}</p>
     </div>
   );
 }
@@ -45,7 +39,7 @@ export function Reading({ playing }: { playing: Playing | null }) {
 function turningInWords({ turning }: Playing): string {
   if (!turning) return "";
   const { wanted, shown } = turning;
-  return wanted === shown ? t("Facing {shown} · ", { shown }) : t("Facing {shown}, because {wanted} is missing · ", { shown, wanted });
+  return wanted === shown ? t("Facing {shown}", { shown }) : t("Facing {shown}, because {wanted} is missing", { shown, wanted });
 }
 
 function readingOf(playing: Playing, elapsed: number, countFrom: number): string {

@@ -185,7 +185,8 @@ function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recover
 /** As many as a person reads, and how many more. */
 function listed(things: readonly string[]): string {
   const more = things.length - MOST_LISTED;
-  return things.slice(0, MOST_LISTED).join(", ") + (more > 0 ? t(" and {more} more", { more }) : "");
+  const listed = things.slice(0, MOST_LISTED).join(", ");
+  return more > 0 ? t("{listed} and {more} more", { listed, more }) : listed;
 }
 
 const MOST_LISTED = 4;

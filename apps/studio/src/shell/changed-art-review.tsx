@@ -11,7 +11,7 @@ import { Choice } from "../ui/choice";
 import { inBackground } from "../ui/in-background";
 import { sayUnlessDone } from "../ui/notices";
 import { SheetDialog } from "../ui/sheet-dialog";
-import { t } from "../ui/words";
+import { facts, t } from "../ui/words";
 import { AlternatingSheets } from "./alternating-sheets";
 
 const SHOWN = 24;
@@ -106,8 +106,7 @@ function Part({ title, refs, before, after }: { title: string; refs: readonly Fr
   return (
     <section aria-label={title}>
       <h3 className="mb-1 font-semibold text-muted">
-        {title} · {refs.length}
-        {refs.length > SHOWN ? t(", the first {shown}", { shown: SHOWN }) : ""}
+        {facts(title, refs.length > SHOWN ? t("{count}, the first {shown}", { count: refs.length, shown: SHOWN }) : refs.length)}
       </h3>
       <ul className="flex flex-wrap gap-2">
         {shown.map((frame) => (

@@ -9,6 +9,7 @@ import { go } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
+import { withParts } from "../ui/rich-words";
 import { t } from "../ui/words";
 
 const KEY = "caravan-met";
@@ -48,8 +49,9 @@ export function FirstVisit() {
       <p className="min-w-64 grow basis-0">
         <strong>{t("Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.")}</strong>{" "}
         <span className="max-[799px]:hidden">
-          {t("Drop art anywhere on this page to begin: it stays in this browser. What you see now is")} <em>{t("The Tamarisk Road")}</em>
-          {t(", a made-up demo.")}
+          {withParts("Drop art anywhere on this page to begin: it stays in this browser. What you see now is {demo}, a made-up demo.", {
+            demo: <em>{t("The Tamarisk Road")}</em>,
+          })}
         </span>
       </p>
       <Button look="now" onClick={() => inBackground(open())}>

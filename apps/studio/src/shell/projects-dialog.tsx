@@ -24,6 +24,7 @@ import { Button } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { say, sayTrouble } from "../ui/notices";
+import { withParts } from "../ui/rich-words";
 import { SheetDialog } from "../ui/sheet-dialog";
 import { TextField } from "../ui/text-field";
 import { t } from "../ui/words";
@@ -109,10 +110,7 @@ function Folders({ close }: { close: (work: Promise<unknown>) => void }) {
       </Button>
       {home ? (
         <>
-          <p>
-            {t("This one is kept in")} <strong>{home.folder}</strong>
-            {t(": every change is saved there, too.")}
-          </p>
+          <p>{withParts("This one is kept in {folder}: every change is saved there, too.", { folder: <strong>{home.folder}</strong> })}</p>
           <Button look="quiet" onClick={() => close(import("../project/home/home").then(({ stopKeeping }) => stopKeeping()))}>
             {t("Stop")}
           </Button>

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import ts from "typescript";
 import { afterEach, describe, expect, it } from "vitest";
-import { speak, t } from "./words";
+import { facts, nameAnd, speak, t } from "./words";
 
 afterEach(() => speak({}));
 
@@ -23,6 +23,12 @@ describe("a text of the studio", () => {
     expect(t("Opened {name}.", { name: "{name} $1 __proto__" })).toBe("Opened {name} $1 __proto__.");
     speak({});
     expect(t("constructor")).toBe("constructor");
+  });
+
+  it("joins facts and states that apply, and leaves out the others", () => {
+    expect(facts("64 frames", false, 0, undefined, "2 px over")).toBe("64 frames · 0 · 2 px over");
+    expect(nameAnd("walk/3", null, "dropped", "")).toBe("walk/3, dropped");
+    expect(nameAnd("walk/3")).toBe("walk/3");
   });
 
   it("does not compile with a gap that is not filled, or filled by a name it does not have", () => {
@@ -69,12 +75,32 @@ function untold(path: string): string[] {
   return found;
 }
 
+/** Texts that are pieces of a sentence joined elsewhere: another language could not order them differently. */
+function pieces(path: string): string[] {
+  const file = ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true);
+  const found: string[] = [];
+  const visit = (node: ts.Node): void => {
+    if (ts.isCallExpression(node) && ["t", "withParts"].includes(node.expression.getText())) {
+      const [text] = node.arguments;
+      if (text && ts.isStringLiteralLike(text) && /^[\s,;.:)·]|\s$/.test(text.text))
+        found.push(`${relative(STUDIO, path)} ${text.getText()}`);
+    }
+    ts.forEachChild(node, visit);
+  };
+  visit(file);
+  return found;
+}
+
 const STUDIO = join(import.meta.dirname, "..");
+const FILES = readdirSync(STUDIO, { recursive: true, encoding: "utf8" })
+  .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|fixture|^(server|workers|offline)\//.test(name))
+  .map((name) => join(STUDIO, name));
 
 it("all visible text goes through `t`", () => {
-  const files = readdirSync(STUDIO, { recursive: true, encoding: "utf8" })
-    .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|fixture|^(server|workers|offline)\//.test(name))
-    .map((name) => join(STUDIO, name));
-  expect(files.length).toBeGreaterThan(100);
-  expect(files.flatMap(untold)).toEqual([]);
+  expect(FILES.length).toBeGreaterThan(100);
+  expect(FILES.flatMap(untold)).toEqual([]);
+});
+
+it("no text is a piece of a sentence", () => {
+  expect(FILES.flatMap(pieces)).toEqual([]);
 });

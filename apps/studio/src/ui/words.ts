@@ -6,7 +6,7 @@
 /** Translations by English text; missing ones stay English. */
 export type Catalogue = Readonly<Record<string, string>>;
 
-type GapsOf<Text extends string> = Text extends `${string}{${infer Gap}}${infer Rest}` ? Gap | GapsOf<Rest> : never;
+export type GapsOf<Text extends string> = Text extends `${string}{${infer Gap}}${infer Rest}` ? Gap | GapsOf<Rest> : never;
 
 /** What fills the gaps of a text: nothing where it has none. */
 type Filling<Text extends string> = [GapsOf<Text>] extends [never] ? [] : [values: { readonly [Gap in GapsOf<Text>]: string | number }];
@@ -23,8 +23,23 @@ export function speak(next: Catalogue): void {
  * gap, does not compile; a translation may place them otherwise.
  */
 export function t<const Text extends string>(text: Text, ...[values]: Filling<Text>): string {
-  const said = Object.hasOwn(catalogue, text) ? (catalogue[text] as string) : text;
+  const said = inLanguage(text);
   if (!values) return said;
   const filling: Readonly<Record<string, string | number>> = values;
   return said.replaceAll(/\{(\w+)\}/g, (gap, name: string) => (Object.hasOwn(filling, name) ? String(filling[name]) : gap));
+}
+
+/** A text in the reader's language with its gaps still open. */
+export function inLanguage(text: string): string {
+  return Object.hasOwn(catalogue, text) ? (catalogue[text] as string) : text;
+}
+
+/** Short facts about one thing in a row; those that do not apply are left out. Each is a text of its own. */
+export function facts(...each: readonly (string | number | false | null | undefined)[]): string {
+  return each.filter((fact) => typeof fact === "number" || Boolean(fact)).join(" · ");
+}
+
+/** A name with what is true of it: `walk/3, dropped`. What does not apply is left out. */
+export function nameAnd(name: string, ...states: readonly (string | false | null | undefined)[]): string {
+  return [name, ...states.filter(Boolean)].join(", ");
 }

@@ -45,8 +45,8 @@ function placesOf(actions: readonly Action[]): ReadonlyMap<string, Place> {
   return places;
 }
 
-const SIGNS = { once: t(" once"), loop: "", pingpong: " ↔" };
-
 function lengthInWords(clip: Clip): string {
-  return clip.steps.length === 0 ? t("empty") : `${secondsInWords(totalOf(clip))}${SIGNS[clip.playback]}`;
+  if (clip.steps.length === 0) return t("empty");
+  const time = secondsInWords(totalOf(clip));
+  return clip.playback === "once" ? t("{time} once", { time }) : clip.playback === "pingpong" ? `${time} ↔` : time;
 }

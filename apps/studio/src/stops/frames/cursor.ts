@@ -1,7 +1,7 @@
 /** The frame that keys act on, moved over the sheet by columns and rows. Pure, and tested. */
 
 import { type Frame, type FrameRef, frameName, frameRef, type Source } from "@caravan/core/model";
-import { t } from "../../ui/words";
+import { nameAnd, t } from "../../ui/words";
 
 /**
  * The frame reached from `cursor` by moving (dx, dy) cells: the nearest one in that direction in the same row or column, or in neighbouring
@@ -26,11 +26,9 @@ export function describeCursor(source: Source, cursor: FrameRef | null, picked: 
   const frame = source.frames.find((each) => frameRef(source, each) === cursor);
   if (!frame) return "";
   const number = picked.indexOf(frameRef(source, frame));
-  const state = frame.dropped ? t(", dropped") : number >= 0 ? t(", picked {number}", { number: number + 1 }) : "";
-  return t("{name}, column {column}, row {row}{state}", {
-    name: frameName(source, frame),
-    column: frame.column,
-    row: frame.row,
-    state,
-  });
+  return nameAnd(
+    frameName(source, frame),
+    t("column {column}, row {row}", { column: frame.column, row: frame.row }),
+    frame.dropped ? t("dropped") : number >= 0 && t("picked {number}", { number: number + 1 }),
+  );
 }

@@ -8,12 +8,12 @@ import { t } from "../../ui/words";
 export function DoubtLine({ source }: { source: Source }) {
   const text = useMetadataText(source);
   if (source.cut?.by !== "metadata" || text?.grade.grade !== "doubtful") return null;
-  const [first, ...others] = text.grade.reasons;
+  const [first = "", ...others] = text.grade.reasons;
   return (
     <p role="status" data-testid="doubt" className="rounded-box border border-brick px-2.5 py-1.5 text-brick">
-      <strong>{t("Not sure about this reading:")}</strong> {first}
-      {others.length > 0 && t(" (and {count} more)", { count: others.length })}
-      {t(". Compare the frames; if they are wrong, set the fields under “Read from {file}”.", { file: source.cut.file })}
+      <strong>{t("Not sure about this reading:")}</strong>{" "}
+      {others.length > 0 ? t("{reason} (and {count} more).", { reason: first, count: others.length }) : t("{reason}.", { reason: first })}{" "}
+      {t("Compare the frames; if they are wrong, set the fields under “Read from {file}”.", { file: source.cut.file })}
     </p>
   );
 }

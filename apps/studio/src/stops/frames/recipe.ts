@@ -71,7 +71,7 @@ export function framesInWords({ frames, cut }: Source): { text: string; good: bo
   const rows = new Set(frames.map((frame) => frame.row)).size;
   const dropped = frames.length - kept;
   const text = [
-    `${kept === 1 ? t("1 frame") : t("{kept} frames", { kept })}${rows > 1 ? t(" in {rows} rows", { rows }) : ""}`,
+    rows > 1 ? t("{kept} frames in {rows} rows", { kept, rows }) : kept === 1 ? t("1 frame") : t("{kept} frames", { kept }),
     ...(cut?.by === "metadata" ? [t("as {file} says", { file: cut.file })] : []),
     ...(dropped > 0 ? [t("{dropped} dropped", { dropped })] : []),
   ].join(", ");

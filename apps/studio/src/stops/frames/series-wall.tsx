@@ -10,7 +10,7 @@ import { loadPictures } from "../../project/pictures";
 import { pickRun, togglePick, togglePicks, useView } from "../../project/view";
 import { useElementSize } from "../../ui/element-size";
 import { useKeys } from "../../ui/keys";
-import { t } from "../../ui/words";
+import { nameAnd, t } from "../../ui/words";
 import { movedCursor } from "./cursor";
 
 const CARD = 116; // px, with the space after it
@@ -112,7 +112,7 @@ function Card({ source, frame, number }: { source: Source; frame: Frame; number:
         data-chooses
         tabIndex={-1}
         aria-pressed={number !== undefined}
-        aria-label={`${name}, ${w} × ${h}${frame.dropped ? t(", dropped") : ""}`}
+        aria-label={nameAnd(name, `${w} × ${h}`, frame.dropped && t("dropped"))}
         title={name}
         onClick={(event) => {
           if (frame.dropped) useView.setState({ cursor: ref });

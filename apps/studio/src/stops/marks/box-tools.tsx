@@ -6,6 +6,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { inBackground } from "../../ui/in-background";
 import { FieldBox, NumberField } from "../../ui/number-field";
+import { withParts } from "../../ui/rich-words";
 import { t } from "../../ui/words";
 import { alterBox, boxAroundDrawn, drawBox, dropBox, giveToAll, type Spot } from "./set-marks";
 
@@ -86,8 +87,10 @@ function BoxNumbers({ spot, frame, index, box }: { spot: Spot; frame: PlayedFram
         ))}
       </div>
       <p className="text-small text-muted">
-        {t("From the origin")} <span className="number">{fromOrigin(box.x - frame.origin.x, box.y - frame.origin.y)}</span> {t("to ")}
-        <span className="number">{fromOrigin(box.x + box.w - frame.origin.x, box.y + box.h - frame.origin.y)}</span> {t("px")}
+        {withParts("From the origin {from} to {to} px", {
+          from: <span className="number">{fromOrigin(box.x - frame.origin.x, box.y - frame.origin.y)}</span>,
+          to: <span className="number">{fromOrigin(box.x + box.w - frame.origin.x, box.y + box.h - frame.origin.y)}</span>,
+        })}
       </p>
     </>
   );

@@ -79,26 +79,20 @@ function inWords(points: readonly Point[], jumps: number): string {
     const [lowest, highest] = [Math.min(...seen), Math.max(...seen)];
     return lowest === highest ? `${lowest} px` : t("{lowest} to {highest} px", { lowest, highest });
   };
-  const feet = range(points.map((point) => point.feet));
-  const middle = range(points.map((point) => point.middle));
-  const before = points.some((point) => point.feetBefore !== undefined)
-    ? t("; before it was steadied feet {feet}, middle {middle}", {
-        feet: range(points.map((point) => point.feetBefore ?? null)),
-        middle: range(points.map((point) => point.middleBefore ?? null)),
-      })
-    : "";
-  return jumps === 0
-    ? t("Drift over {count} steps: feet {feet} over the ground, middle {middle} to the right of the origin; no step jumps{before}", {
-        count: points.length,
-        feet,
-        middle,
-        before,
-      })
-    : t("Drift over {count} steps: feet {feet} over the ground, middle {middle} to the right of the origin; {jumps} jumps{before}", {
-        count: points.length,
-        feet,
-        middle,
-        before,
-        jumps,
-      });
+  const drift = {
+    count: points.length,
+    feet: range(points.map((point) => point.feet)),
+    middle: range(points.map((point) => point.middle)),
+  };
+  const now =
+    jumps === 0
+      ? t("Drift over {count} steps: feet {feet} over the ground, middle {middle} to the right of the origin; no step jumps.", drift)
+      : t("Drift over {count} steps: feet {feet} over the ground, middle {middle} to the right of the origin; {jumps} jumps.", {
+          ...drift,
+          jumps,
+        });
+  if (points.every((point) => point.feetBefore === undefined)) return now;
+  const feet = range(points.map((point) => point.feetBefore ?? null));
+  const middle = range(points.map((point) => point.middleBefore ?? null));
+  return `${now} ${t("Before it was steadied: feet {feet}, middle {middle}.", { feet, middle })}`;
 }

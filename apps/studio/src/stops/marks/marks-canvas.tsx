@@ -19,7 +19,7 @@ import { useSeenArt } from "../../project/seen-art";
 import { useElementSize } from "../../ui/element-size";
 import { sayUnlessDone } from "../../ui/notices";
 import { useThemeNow } from "../../ui/theme-now";
-import { t } from "../../ui/words";
+import { nameAnd, t } from "../../ui/words";
 import { type CornerAt, type Grip, gripAt, outlineAround, withCornerAt } from "./outline-gesture";
 import type { FramesInScope } from "./scope";
 import { aimPoint, boxTo, drawBox, giveOutlines, pointTo, type Spot } from "./set-marks";
@@ -231,7 +231,7 @@ function account({ name, origin, marks }: PlayedFrame, kind: MarkKind | null, bo
   const places = byShape(kind, {
     box: () => boxes.map(({ x, y, w, h }) => [x, y, w, h].join(", ")),
     point: () =>
-      point ? [`${point.x}, ${point.y}${point.angle === undefined ? "" : t(", pointing to {angle}°", { angle: point.angle })}`] : [],
+      point ? [nameAnd(`${point.x}, ${point.y}`, point.angle !== undefined && t("pointing to {angle}°", { angle: point.angle }))] : [],
     outline: () => outlines.map((polygon) => polygon.map(({ x, y }) => `${x}, ${y}`).join(" ")),
   });
   return places.length === 0

@@ -51,14 +51,14 @@ export function OutlineTools({ kind, spot, frame, clip, outlines, corner, isSett
     <section aria-label={t("Outlines")} className="flex w-64 shrink-0 flex-col gap-2.5">
       <p className="text-small text-muted" role="status">
         {facts
-          ? t("{polygons}, {corners}, {width} × {height} px, {area} px² ", {
+          ? t("{polygons}, {corners}, {width} × {height} px, {area} px²", {
               polygons: counted(outlines.length, "polygon"),
               corners: counted(facts.corners, "corner"),
               width: facts.width,
               height: facts.height,
               area: facts.area,
             })
-          : t("No {name} on this frame. ", { name: kind.name })}
+          : t("No {name} on this frame.", { name: kind.name })}{" "}
         {!isSettled
           ? t("Being traced …")
           : isOwn

@@ -8,7 +8,7 @@ import { act } from "../../project/act";
 import { Button } from "../../ui/button";
 import { useElementSize } from "../../ui/element-size";
 import { onThemeChange } from "../../ui/theme-now";
-import { t } from "../../ui/words";
+import { facts, t } from "../../ui/words";
 import { thenDrive } from "./drive-bar";
 import { LANES_HEIGHT, lanesOf, paintLanes, spanShown, timeAtX } from "./lanes";
 import { playKept } from "./recording";
@@ -125,13 +125,10 @@ function Reading() {
 function readingOf(session: Session): string {
   const at = shownTime(session);
   const row = rowsOf(session).findLast((each) => each.at <= at);
-  const where = session.stay === null && session.pointed === null ? "" : t(" of {seconds}", { seconds: seconds(endTime(session) / 1000) });
-  const shows = !row
-    ? ""
-    : row.rule === null
-      ? t(" · nothing shows")
-      : t(" · {rule} plays {play}", { rule: row.rule, play: row.play ?? "" });
-  return `${(at / 1_000_000).toFixed(2)} s${where}${shows}`;
+  const now = `${(at / 1_000_000).toFixed(2)} s`;
+  const isPast = session.stay !== null || session.pointed !== null;
+  const shows = !row ? "" : row.rule === null ? t("nothing shows") : t("{rule} plays {play}", { rule: row.rule, play: row.play ?? "" });
+  return facts(isPast ? t("{now} of {seconds}", { now, seconds: seconds(endTime(session) / 1000) }) : now, shows);
 }
 
 /** The lanes, painted whenever they change. */

@@ -31,7 +31,7 @@ export function DriveBar({ stage }: { stage: Stage }) {
         <h2 className="truncate text-title font-bold">{stage.behaviour}</h2>
         {drive ? (
           <span className="text-muted">
-            {t("drive ")}
+            {t("drive")}{" "}
             <TextField
               key={drive.name}
               id="drive-name"

@@ -118,10 +118,10 @@ function Sentence({ rule }: { rule: Rule }) {
         <>{part("when", "otherwise")} </>
       ) : (
         <>
-          {t("when ")}
+          {t("when")}{" "}
           {when.map((condition, k) => (
             <Fragment key={k}>
-              {k > 0 && t(" and ")}
+              {k > 0 && <> {t("and")} </>}
               {part("when", conditionInWords(condition))}
             </Fragment>
           ))}
@@ -152,7 +152,7 @@ function Sentence({ rule }: { rule: Rule }) {
       ))}
       {next !== undefined && (
         <>
-          {t("; then")} {part("then", next)}
+          ; {t("then")} {part("then", next)}
         </>
       )}
     </p>

@@ -15,8 +15,8 @@ export function standingOf(program: Program, state: State, rule: Rule): Standing
   if (rule.off) return { shows: false, text: t("switched off") };
   const shown = current && program.rules[current.rule];
   if (shown === rule && current) {
-    const kept = isKept(state) ? t(", kept") : "";
-    return { shows: true, text: t("shows since {since} s{kept}", { since: (current.since / 1_000_000).toFixed(2), kept }) };
+    const since = (current.since / 1_000_000).toFixed(2);
+    return { shows: true, text: isKept(state) ? t("shows since {since} s, kept", { since }) : t("shows since {since} s", { since }) };
   }
   if (!program.cast(rule.play, state.facing))
     return { shows: false, text: t("there is nothing to play called {play}", { play: rule.play }) };
@@ -38,7 +38,7 @@ function notHolding(condition: Condition, program: Program, state: State): strin
   const { input } = condition;
   const value = state.values.get(input);
   if (value === undefined) return t("there is no input {input}", { input });
-  if (!("is" in condition)) return `${input} is ${value}`;
+  if (!("is" in condition)) return t("{input} is {value}", { input, value: String(value) });
   if (typeof condition.is === "boolean") return value ? t("{input} is on", { input }) : t("{input} is off", { input });
   return condition.is === "pressed" || condition.is === "released"
     ? t("{input} is not {is}", { input, is: condition.is })

@@ -7,6 +7,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useProject } from "../../project/open-project";
 import { chosenClip, useView } from "../../project/view";
 import { NumberField } from "../../ui/number-field";
+import { withParts } from "../../ui/rich-words";
 import { t } from "../../ui/words";
 import { type Delivered, shownPages } from "../../workers/jobs";
 import { useDelivery } from "./chosen-delivery";
@@ -48,14 +49,18 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
         {name}{" "}
         {steps.length > 1 && (
           <>
-            {t("· step ")}
-            <NumberField
-              label={t("Step that is compared")}
-              value={Math.min(step, steps.length - 1)}
-              most={steps.length - 1}
-              onChange={(next) => void setStep(next)}
-            />{" "}
-            {t("of")} {clip?.name}
+            ·{" "}
+            {withParts("step {step} of {clip}", {
+              step: (
+                <NumberField
+                  label={t("Step that is compared")}
+                  value={Math.min(step, steps.length - 1)}
+                  most={steps.length - 1}
+                  onChange={(next) => void setStep(next)}
+                />
+              ),
+              clip: clip?.name,
+            })}
           </>
         )}
       </p>

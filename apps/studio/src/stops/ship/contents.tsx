@@ -119,7 +119,8 @@ const MOST_LISTED = 12;
 
 function listed(names: readonly string[]): string {
   const rest = names.length - MOST_LISTED;
-  return names.slice(0, MOST_LISTED).join(", ") + (rest > 0 ? t(" and {rest} more", { rest }) : "");
+  const shown = names.slice(0, MOST_LISTED).join(", ");
+  return rest > 0 ? t("{listed} and {more} more", { listed: shown, more: rest }) : shown;
 }
 
 const MOST_SHOWN = 40;

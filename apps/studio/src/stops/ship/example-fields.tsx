@@ -19,7 +19,7 @@ export function WhatStandsWhere({ example, told, onForget }: { example: Example;
       {unknown.length > 0 && (
         <Unknown paths={unknown} told={told} assigned={assigned} onAssign={(path, means) => act(assignField, example.name, path, means)} />
       )}
-      <Lines title={t("Written per record")} lines={written} last="will contain" />
+      <Lines title={t("Written per record")} lines={written} last={t("will contain")} />
       {stays.length > 0 && <Lines title={t("Stays as it is")} lines={stays} last="" />}
       <p>
         <strong>{t("Cannot be written in this shape:")}</strong> {told.noPlace.join(", ")}.
@@ -97,7 +97,7 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
               {written !== null && (
                 <td className="py-1">
                   {written}
-                  {by === "values" && <span className="text-muted"> {t("· recognised by its values")}</span>}
+                  {by === "values" && <span className="text-muted"> · {t("recognised by its values")}</span>}
                 </td>
               )}
             </tr>

@@ -7,6 +7,7 @@ import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
+import { withParts } from "../../ui/rich-words";
 import { t } from "../../ui/words";
 
 /** Shows the game folder of a delivery, and what earlier deliveries left there. */
@@ -20,10 +21,7 @@ export function GameFolder({ delivery }: { delivery: string }) {
     <Detail title={t("Game folder")}>
       {outlet ? (
         <>
-          <p>
-            {t("Delivers into")} <strong>{outlet.folder}</strong>
-            {t("; writes changed files only.")}
-          </p>
+          <p>{withParts("Delivers into {folder}; writes changed files only.", { folder: <strong>{outlet.folder}</strong> })}</p>
           {outlet.left.length > 0 && (
             <div className="mt-1.5 rounded-box border border-l-4 border-line border-l-lapis p-2">
               <p className="text-small">{t("No longer delivered, but still there:")}</p>

@@ -7,7 +7,7 @@ import { Choice } from "../../ui/choice";
 import { useElementSize } from "../../ui/element-size";
 import { sizeInWords } from "../../ui/files";
 import { useWheelSteps } from "../../ui/wheel-steps";
-import { t } from "../../ui/words";
+import { facts, t } from "../../ui/words";
 import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 import { type Delivered, type PictureView, type ShownPage, shownPages } from "../../workers/jobs";
 import { ComparedSizes } from "./compared-sizes";
@@ -215,10 +215,13 @@ function Page({ shown, view, number, count, zoom }: PageProps) {
         style={{ width: w * zoom, height: h * zoom }}
       />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
-        {layer === null ? t("page {number} of {count}", { number, count }) : t("{layer} over page {number}", { layer, number })} · {w} × {h}{" "}
-        · {layer === null && t("{occupancy} % filled · ", { occupancy: (page.occupancy * 100).toFixed(1) })}
-        {page.layers && t("{size} in memory · ", { size: sizeInWords(w * h * 4) })}
-        {zoomInWords(zoom)}
+        {facts(
+          layer === null ? t("page {number} of {count}", { number, count }) : t("{layer} over page {number}", { layer, number }),
+          `${w} × ${h}`,
+          layer === null && t("{occupancy} % filled", { occupancy: (page.occupancy * 100).toFixed(1) }),
+          page.layers && t("{size} in memory", { size: sizeInWords(w * h * 4) }),
+          zoomInWords(zoom),
+        )}
       </figcaption>
     </figure>
   );

@@ -12,7 +12,7 @@ import { useKeys } from "../../ui/keys";
 import { ProgressLine } from "../../ui/progress-line";
 import { TextField } from "../../ui/text-field";
 import { useIsWide } from "../../ui/wide";
-import { t } from "../../ui/words";
+import { facts, t } from "../../ui/words";
 import { type Build, useBuilding, useCurrentBuild } from "./build";
 import { useDelivery } from "./chosen-delivery";
 import { WhatGoes } from "./contents";
@@ -146,8 +146,12 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
           {t("Proved: {proved}", { proved: provedInWords(kind, proof) })}
         </p>
         <p className="text-muted">
-          {t("read back from the written files · {clips} clips complete and in order", { clips: proof.clips })}
-          {proof.marked > 0 && t(" · marks of {marked} frames", { marked: proof.marked })} {t("· {ms} ms", { ms: build.ms })}
+          {facts(
+            t("read back from the written files"),
+            t("{clips} clips complete and in order", { clips: proof.clips }),
+            proof.marked > 0 && t("marks of {marked} frames", { marked: proof.marked }),
+            t("{ms} ms", { ms: build.ms }),
+          )}
         </p>
         {notes.length > 0 && (
           <ul aria-label={t("Notes")} className="mt-1 max-h-16 overflow-y-auto text-small">

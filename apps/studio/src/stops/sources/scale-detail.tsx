@@ -12,7 +12,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Select } from "../../ui/select";
-import { t } from "../../ui/words";
+import { facts, t } from "../../ui/words";
 
 /** Scales that have their own button. */
 const USUAL = [0.25, 0.5, 1, 2, 3, 4] as const;
@@ -115,8 +115,7 @@ function MatchDetail({ source }: { source: Source }) {
                 {scaleInWords(proposal.scale)}
               </Button>
               <span className="text-small text-muted">
-                {reasonFor(proposal, other)}
-                {!soft && !isNearest(proposal.scale, soft) && t("; its pixels will blend")}
+                {facts(reasonFor(proposal, other), !soft && !isNearest(proposal.scale, soft) && t("its pixels will blend"))}
               </span>
             </li>
           ))}

@@ -7,7 +7,8 @@ import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { useWornLook } from "../../project/worn-look";
-import { t } from "../../ui/words";
+import { withParts } from "../../ui/rich-words";
+import { facts, t } from "../../ui/words";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
 /** One source on the wall, in its own proportions, with its facts. */
@@ -37,7 +38,11 @@ function OfPieces({ source }: { source: Source }) {
       <Shown>{first && <FramePicture source={source} frame={first} size={140} />}</Shown>
       <Named source={source} />
       <span className="block text-small text-muted">
-        {t("put together from pieces,")} <span className="number">{first?.size ? `${first.size.w} × ${first.size.h}` : ""}</span> {t("px")}
+        {first?.size
+          ? withParts("put together from pieces, {size} px", {
+              size: <span className="number">{`${first.size.w} × ${first.size.h}`}</span>,
+            })
+          : t("put together from pieces")}
       </span>
     </>
   );
@@ -49,6 +54,13 @@ function OfPictures({ source }: { source: Source }) {
   // Facts of the art itself, without its layers.
   const picture = usePicture(source.layers ? lookOf(source, sheet) : look);
   const problem = usePictureProblem(look);
+  const more = facts(
+    source.palette !== undefined && t("in {palette}", { palette: source.palette }),
+    source.scale !== undefined && scaleInWords(source.scale),
+    source.pictures.length > 1 && t("{count} pictures", { count: source.pictures.length }),
+    source.layers && t("with {layers}", { layers: source.layers.map(({ name }) => name).join(", ") }),
+    picture && coloursInWords(picture.facts),
+  );
   return (
     <>
       <Shown>
@@ -56,15 +68,8 @@ function OfPictures({ source }: { source: Source }) {
       </Shown>
       <Named source={source} />
       <span className="block text-small text-muted">
-        <span className="number">
-          {sheet.width} × {sheet.height}
-        </span>{" "}
-        {t("px")}
-        {source.palette !== undefined && t(" · in {palette}", { palette: source.palette })}
-        {source.scale !== undefined && ` · ${scaleInWords(source.scale)}`}
-        {source.pictures.length > 1 && t(" × {count} pictures", { count: source.pictures.length })}
-        {source.layers && t(" · with {layers}", { layers: source.layers.map(({ name }) => name).join(", ") })}
-        {picture && ` · ${coloursInWords(picture.facts)}`}
+        {withParts("{size} px", { size: <span className="number">{`${sheet.width} × ${sheet.height}`}</span> })}
+        {more && ` · ${more}`}
       </span>
       <span className={`block text-small ${picture?.facts.ground === "opaque" || problem ? "font-semibold text-brick" : "text-muted"}`}>
         {picture ? withBackgroundInWords(picture.facts) : (problem ?? t("reading …"))}

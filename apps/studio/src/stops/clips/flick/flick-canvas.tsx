@@ -8,7 +8,7 @@ import type { PlayedFrame } from "../../../preview/playing";
 import { fittingZoom, reachOf, stageScene } from "../../../preview/stage-scene";
 import { usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
-import { t } from "../../../ui/words";
+import { nameAnd, t } from "../../../ui/words";
 import type { Compared } from "./compare-frames";
 
 /** Draws one of two frames at their shared place, with the differing pixels hatched on top. */
@@ -54,7 +54,7 @@ export function FlickCanvas({
       ref={canvas}
       data-testid="flick"
       role="img"
-      aria-label={`${shown.name}${compared ? t(", {count} pixels differ", { count: compared.count }) : ""}`}
+      aria-label={nameAnd(shown.name, compared && t("{count} pixels differ", { count: compared.count }))}
       width={Math.round(size.width * size.density)}
       height={Math.round(size.height * size.density)}
       className="check block h-full w-full"

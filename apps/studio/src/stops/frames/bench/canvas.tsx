@@ -10,7 +10,7 @@ import { loadPictures, usePictures } from "../../../project/pictures";
 import { useElementSize } from "../../../ui/element-size";
 import { sayUnlessDone } from "../../../ui/notices";
 import { onThemeChange } from "../../../ui/theme-now";
-import { t } from "../../../ui/words";
+import { facts, t } from "../../../ui/words";
 import { areaOfPiece, drawnAreaOfPiece, paintPieces, piecesAt } from "./lay";
 import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
 
@@ -203,7 +203,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
         onPointerLeave={() => setPointer(null)}
       />
       <p className="number absolute bottom-2 left-2 rounded-box bg-surface px-2 py-1 text-small">
-        {frameName(source, frame)} · {zoom}×{ghostsInWords(source, frame, bench.ghosts)}
+        {facts(frameName(source, frame), `${zoom}×`, ghostsInWords(source, frame, bench.ghosts))}
       </p>
     </div>
   );
@@ -213,7 +213,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
 function ghostsInWords(source: Source, frame: Frame, ghosts: "none" | "before" | "both"): string {
   const before = ghosts !== "none" && frameBefore(source, frame) !== null;
   const after = ghosts === "both" && frameAfter(source, frame) !== null;
-  return before && after ? t(" · ghosts: previous and next") : before ? t(" · ghost: previous") : after ? t(" · ghost: next") : "";
+  return before && after ? t("ghosts: previous and next") : before ? t("ghost: previous") : after ? t("ghost: next") : "";
 }
 
 /** A label over a corner, in CSS px: below the upper edge if there is no room above. */

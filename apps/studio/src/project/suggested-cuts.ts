@@ -16,33 +16,41 @@ export interface SuggestedCuts {
 
 const NONE: SuggestedCuts = { grids: [], outlines: null };
 
+/** What was found, by the picture it was found in: how a sheet is cut now has no part in it. */
+const found = new WeakMap<Picture, { readonly cuts: SuggestedCuts; readonly complete: boolean }>();
+
 /** None until they are found. */
 export function useSuggestedCuts(source: Source): SuggestedCuts {
   const picture = usePicture(sheetLook(source));
-  const [found, setFound] = useState<{ of: Picture; cuts: SuggestedCuts } | null>(null);
+  const [, setShown] = useState<SuggestedCuts | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of the source only what its picture is made of counts, not each of its edits
   useEffect(() => {
-    if (!picture) return;
+    if (!picture || found.get(picture)?.complete) return;
     let gone = false;
-    suggested(source, picture, (cuts) => !gone && setFound({ of: picture, cuts }))
-      // Everything else works without suggestions.
-      .catch(() => {});
+    const tell = (cuts: SuggestedCuts, complete: boolean) => {
+      found.set(picture, { cuts, complete });
+      if (!gone) setShown(cuts);
+    };
+    // Everything else works without suggestions.
+    suggest(source, picture, tell).catch(() => {});
     return () => {
       gone = true;
     };
-  }, [picture, source]);
-  return found && found.of === picture ? found.cuts : NONE;
+  }, [picture]);
+  return (picture && found.get(picture)?.cuts) ?? NONE;
 }
 
 /** For larger pictures the grids come first, so that nobody waits for the outlines. */
 const LARGE = 2048 * 2048; // px
 
-async function suggested(source: Source, picture: Picture, tell: (cuts: SuggestedCuts) => void): Promise<void> {
+async function suggest(source: Source, picture: Picture, tell: (cuts: SuggestedCuts, complete: boolean) => void): Promise<void> {
   const { ground, width, height } = picture;
-  const seenThrough = ground && !source.clearing;
+  const seenThrough = ground !== null && !source.clearing;
   const { coverage } = seenThrough ? await pictureOfLook(lookOf({ clearing: ground.clearing }, sheetOf(source))) : picture;
   // Outlines are searched in the picture as it is: with an opaque background there are none.
-  if (seenThrough || width * height > LARGE) tell({ grids: (await run("suggestGrids", { coverage })).slice(0, SHOWN), outlines: null });
+  if (seenThrough || width * height > LARGE)
+    tell({ grids: (await run("suggestGrids", { coverage })).slice(0, SHOWN), outlines: null }, seenThrough);
   if (seenThrough) return;
   const { grids, outlines } = await run("suggestCuts", { coverage });
-  tell({ grids: grids.slice(0, SHOWN), outlines });
+  tell({ grids: grids.slice(0, SHOWN), outlines }, true);
 }

@@ -35,7 +35,7 @@ test("an unevenly cut clip is steadied in one act; the chart shows before and af
   await page.getByRole("button", { name: "Steady the clip" }).click();
   await expect(page.getByText("Steadied stroll: 3 frames moved.")).toBeVisible();
   await expect(chart.getByRole("figure")).toHaveAccessibleName(
-    /feet 4 px over the ground, middle .* before it was steadied feet 2 to 5 px/,
+    /feet 4 px over the ground, middle .* Before it was steadied: feet 2 to 5 px/,
   );
   for (const [k, [dx, dy]] of SHIFTS.entries()) {
     await look(page, k);

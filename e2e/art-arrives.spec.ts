@@ -75,7 +75,7 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
   await dropFiles(page, [rawArt("camel.png")]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   // No grid fits them, so their outlines are suggested first.
-  await expect(page.getByRole("list", { name: "Suggested cuts" }).getByRole("button").first()).toHaveAccessibleName(
+  await expect(page.getByRole("toolbar", { name: "Suggested cuts" }).getByRole("button").first()).toHaveAccessibleName(
     "Along outlines, 8 frames: no grid fits",
   );
   await page.keyboard.press("q");
@@ -102,7 +102,7 @@ test("a sheet on a noisy white ground is noticed, cleared and cut by the suggest
   await dropFiles(page, [rawArt("porter-on-white.png")]);
   await page.getByRole("button", { name: "Clear the background" }).click();
   await expect(page.getByRole("button", { name: "Undo: clear the background of porter-on-white" })).toBeVisible();
-  await expect(page.getByRole("list", { name: "Suggested cuts" }).getByRole("button").first()).toHaveAccessibleName(
+  await expect(page.getByRole("toolbar", { name: "Suggested cuts" }).getByRole("button").first()).toHaveAccessibleName(
     "8 × 2 cells of 40 × 48",
   );
   await page.keyboard.press("q");

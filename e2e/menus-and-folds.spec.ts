@@ -76,7 +76,7 @@ test("one key moves between the parts of the screen", async ({ page }) => {
   await goTo(page, "Clips");
   const region = () => page.evaluate(() => document.activeElement?.closest<HTMLElement>("[data-region]")?.dataset.region ?? null);
   await page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: "Clips" }).focus();
-  for (const part of ["list", "surface", "player", "details", "road"]) {
+  for (const part of ["list", "surface", "tray", "player", "details", "road"]) {
     await page.keyboard.press("F6");
     await expect.poll(region).toBe(part);
   }

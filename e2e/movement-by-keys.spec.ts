@@ -166,3 +166,52 @@ test("by keys alone: an action by rows, its west mirrored, turned, and all of it
   await expect(page.getByRole("button", { name: "Undo: place the origin of the action porter" })).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Origin y", exact: true })).toHaveValue("39");
 });
+
+test("from the start of the page no control of the main job is more than eight presses away", async ({ page }) => {
+  await openStudio(page);
+  const button = (name: string | RegExp) => page.getByRole("button", { name, exact: true }).first();
+  const field = (name: string) => page.getByRole("textbox", { name, exact: true });
+  const radio = (name: string) => page.getByRole("radio", { name, exact: true });
+  const controls: Record<string, Locator[]> = {
+    "1": [button(/^Add pictures/), button("Add a folder"), button("Link a folder"), button("See its frames")],
+    "2": [
+      ...[radio("Outlines"), field("Columns"), field("Rows"), field("Cell width"), field("Cell height"), field("Margin left")],
+      ...[page.getByRole("listbox", { name: /^Frames of/ }), button(/^Clips of rows/), button(/^Make clip/)],
+    ],
+    "3": [field("Clip name"), field("Frames per second"), field("Seconds in all"), radio("Flick"), radio("Ping-pong")],
+    "4": [button("Origin at the top left"), field("Origin x"), field("Origin y"), button("Feet"), button("Middle of mass"), radio("Clip")],
+    "5": [radio("½"), button("Restart"), button(/^Record/), button("New rule")],
+    "6": [field("Name of the delivery"), button(/^Deliver as ZIP/), radio("Films"), field("Extrude"), radio("Clips")],
+  };
+  const MOST = 8;
+  const far: string[] = [];
+  for (const [digit, all] of Object.entries(controls)) {
+    for (let parts = 0; parts < 6; parts++) {
+      // As after loading: nothing has the focus.
+      await page.evaluate(() => {
+        document.body.tabIndex = -1;
+        document.body.focus();
+      });
+      await page.keyboard.press(digit);
+      for (const each of all) await each.waitFor();
+      for (let k = 0; k < parts; k++) await page.keyboard.press("F6");
+      for (let presses = 1 + parts; presses <= MOST; presses++) {
+        await page.evaluate(() => document.activeElement !== document.body && document.activeElement?.setAttribute("data-reached", ""));
+        await page.keyboard.press("Tab");
+      }
+    }
+    for (const control of all) {
+      // A key of its own is nearer still; within a group the arrow keys move.
+      const isReached = await control.evaluate((each) => {
+        const group = each.closest("[role=radiogroup], [role=toolbar]") ?? each;
+        return each.hasAttribute("aria-keyshortcuts") || group.matches("[data-reached], :has([data-reached])");
+      });
+      if (!isReached) far.push(`${digit}: ${control}`);
+    }
+  }
+  expect(far).toEqual([]);
+  // Steps are at the arrow keys from the start.
+  await page.keyboard.press("3");
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("button", { name: /^Step \d+:/, pressed: true })).toHaveCount(1);
+});

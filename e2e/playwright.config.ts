@@ -3,7 +3,8 @@ import { defineConfig } from "@playwright/test";
 import { BROWSER } from "./browser";
 
 const root = join(import.meta.dirname, "..");
-const port = 4680;
+/** Another port lets one run go beside another. */
+const port = Number(process.env.STUDIO_PORT ?? 4680);
 const reports = process.env.CARAVAN_REPORTS;
 
 /** Specs whose tests take longest: they go first, so that no worker is left with a long one while the other has nothing to do. */

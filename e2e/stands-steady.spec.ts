@@ -105,7 +105,7 @@ test("the step on which the figure jumps is visible in the drift chart, shown, a
   await expect(jumps.getByRole("listitem")).toHaveCount(2);
   await expect(jumps).toContainText("Feet 4 px higher on step 3 than around it");
   await expect(jumps).toContainText("Middle 6 px further right on step 3 than around it");
-  await expect(page.getByRole("figure", { name: /^Drift over 6 steps: feet 1 to 5 px over the ground.*2 jumps$/ })).toBeVisible();
+  await expect(page.getByRole("figure", { name: /^Drift over 6 steps: feet 1 to 5 px over the ground.*2 jumps\.$/ })).toBeVisible();
   await jumps.getByRole("button", { name: "Show it" }).first().click();
   await expect(page.getByRole("heading", { name: "stand" }).locator("..")).toContainText("step 3 of 6");
   await jumps.getByRole("button", { name: "Level the feet" }).click();

@@ -26,7 +26,12 @@ export function AddTray({ clip }: { clip: Clip }) {
   if (!source) return null;
   const count = pickedFrames(project, { picked: picks }).length;
   return (
-    <section aria-label={t("Tray")} className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
+    <section
+      data-region="tray"
+      tabIndex={-1}
+      aria-label={t("Tray")}
+      className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1"
+    >
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
         <span className="flex items-center gap-2 font-semibold text-muted">
           {t("Frames of")}

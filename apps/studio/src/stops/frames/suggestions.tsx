@@ -5,6 +5,7 @@ import { cellRect, cutOfSuggestion, type GridSuggestion, gridOf, type Piece } fr
 import { cutSource } from "@caravan/core/edit";
 import type { GridCut, Rect, Size, Source, Spacing } from "@caravan/core/model";
 import { isClear } from "@caravan/core/raster";
+import { Toolbar } from "radix-ui";
 import { useEffect, useMemo, useRef } from "react";
 import { edit } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
@@ -40,23 +41,21 @@ export function Suggestions({ source }: { source: Source }) {
       <span className="text-muted">
         {t("suggested")} <kbd className="text-small">Q</kbd>
       </span>
-      <ul aria-label={t("Suggested cuts")} className="flex gap-1.5">
+      <Toolbar.Root aria-label={t("Suggested cuts")} className="flex gap-1.5">
         {suggestions.map(({ words, title, boxes, cut: own }, k) => (
-          <li key={JSON.stringify(own)}>
-            <button
-              type="button"
-              onClick={() => take(k)}
-              aria-pressed={k === at}
-              aria-label={words}
-              title={words}
-              className={`check block overflow-hidden rounded-box border-2 [@media(max-height:640px)]:flex [@media(max-height:640px)]:items-center ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
-            >
-              <MovingBoxes boxes={boxes} picture={picture} />
-              <span className="number block bg-raised px-1 text-center text-small [@media(max-height:640px)]:bg-transparent">{title}</span>
-            </button>
-          </li>
+          <Toolbar.Button
+            key={JSON.stringify(own)}
+            onClick={() => take(k)}
+            aria-pressed={k === at}
+            aria-label={words}
+            title={words}
+            className={`check block overflow-hidden rounded-box border-2 [@media(max-height:640px)]:flex [@media(max-height:640px)]:items-center ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
+          >
+            <MovingBoxes boxes={boxes} picture={picture} />
+            <span className="number block bg-raised px-1 text-center text-small [@media(max-height:640px)]:bg-transparent">{title}</span>
+          </Toolbar.Button>
         ))}
-      </ul>
+      </Toolbar.Root>
     </div>
   );
 }

@@ -17,7 +17,12 @@ import { frameMenu } from "./frame-menu";
 export function Tray({ source, children }: { source: Source; children?: ReactNode }) {
   const sensors = useDragSensors();
   return (
-    <section aria-label={t("Tray")} className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1">
+    <section
+      data-region="tray"
+      tabIndex={-1}
+      aria-label={t("Tray")}
+      className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1"
+    >
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
         <h3 className="font-semibold text-muted">{t("Tray · {count} frames", { count: source.frames.length })}</h3>
         {children}

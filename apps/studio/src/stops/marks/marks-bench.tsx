@@ -149,7 +149,7 @@ export function MarksBench({ clip, source }: { clip: Clip; source: Source | null
       )}
       {!source &&
         (kind?.shape === "outline" ? <OutlineChart clip={clip} step={step} kind={kind} /> : <DriftChart clip={clip} step={step} />)}
-      <div className="flex flex-wrap items-center gap-3">
+      <div data-region="scope" tabIndex={-1} className="flex flex-wrap items-center gap-3">
         <span className="text-muted">{t("It is set for the")}</span>
         <Choice label={t("Set for")} value={scope} options={scopes.map((each) => [each, SCOPE_WORDS[each]] as const)} onChange={setScope} />
         <span className="text-muted">

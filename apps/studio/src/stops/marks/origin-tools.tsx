@@ -2,6 +2,7 @@
 
 import { DRAWN_WAYS, type DrawnWay, type OriginPlace, PLACES, STEADY_AXES, type SteadyAxes, sameSizes, shareOf } from "@caravan/core/marks";
 import type { FramePoint } from "@caravan/core/model";
+import { Toolbar } from "radix-ui";
 import { useState } from "react";
 import { create } from "zustand";
 import { Button } from "../../ui/button";
@@ -49,15 +50,6 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
         </FieldBox>
         <span className="self-center text-small text-muted">{t("px")}</span>
       </div>
-      <div className="flex flex-wrap gap-1.5">
-        <FieldBox label="x">
-          <ShareField label={t("Origin x as a fraction")} value={share.x} onChange={(x) => setToShare(inScope, { x })} />
-        </FieldBox>
-        <FieldBox label="y">
-          <ShareField label={t("Origin y as a fraction")} value={share.y} onChange={(y) => setToShare(inScope, { y })} />
-        </FieldBox>
-        <span className="self-center text-small text-muted">{t("of the size")}</span>
-      </div>
       <div>
         <p className="mb-1 text-small text-muted">{t("From the drawing")}</p>
         <div className="mb-1.5 flex items-center gap-1.5">
@@ -78,6 +70,15 @@ export function OriginTools({ inScope, point, size, own }: ToolsProps) {
         </div>
         {several && same && <Tick label={t("each frame by its own drawing")} checked={apart} onChange={setApart} />}
         {several && !same && <p className="text-small text-muted">{t("Sizes differ, so each frame goes by its own drawing.")}</p>}
+      </div>
+      <div className="flex flex-wrap gap-1.5">
+        <FieldBox label="x">
+          <ShareField label={t("Origin x as a fraction")} value={share.x} onChange={(x) => setToShare(inScope, { x })} />
+        </FieldBox>
+        <FieldBox label="y">
+          <ShareField label={t("Origin y as a fraction")} value={share.y} onChange={(y) => setToShare(inScope, { y })} />
+        </FieldBox>
+        <span className="self-center text-small text-muted">{t("of the size")}</span>
       </div>
       <div className="flex flex-wrap gap-1.5">
         <Button
@@ -116,21 +117,23 @@ function placeOf(point: FramePoint, { w, h }: ToolsProps["size"]): OriginPlace |
 /** The nine places of a box, as a pad. */
 function Pad({ onPlace, at }: { onPlace: (place: OriginPlace) => void; at: OriginPlace | null }) {
   return (
-    <fieldset className="grid w-40 grid-cols-3 gap-0 self-center border border-line-strong">
-      <legend className="sr-only">{t("Nine places")}</legend>
+    <Toolbar.Root aria-label={t("Nine places")} className="grid w-40 grid-cols-3 gap-0 self-center border border-line-strong">
       {PLACES.map((place) => (
-        <button
+        <Toolbar.Button
           key={place}
-          type="button"
           aria-label={t("Origin at the {place}", { place })}
           title={t("At the {place}", { place })}
           aria-pressed={at === place}
-          onClick={() => onPlace(place)}
+          onClick={(event) => {
+            onPlace(place);
+            // Chosen by the pointer, it leaves the arrow keys to the origin.
+            if (event.detail > 0) event.currentTarget.blur();
+          }}
           className="flex h-9 items-center justify-center hover:bg-lapis-soft"
         >
           <span className={`block ${at === place ? "size-3.5 rounded-sm bg-now" : "size-2 rounded-full bg-lapis"}`} />
-        </button>
+        </Toolbar.Button>
       ))}
-    </fieldset>
+    </Toolbar.Root>
   );
 }

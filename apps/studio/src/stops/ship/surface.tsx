@@ -79,6 +79,7 @@ export function Surface() {
       <div className="flex min-h-0 grow gap-3">
         {isWide && (
           <section
+            data-region="settings"
             aria-label={t("Delivery settings")}
             tabIndex={0}
             className="scrolls w-76 shrink-0 min-[1500px]:w-80 rounded-box border border-line [--behind:var(--surface)]"

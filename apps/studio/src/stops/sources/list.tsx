@@ -1,11 +1,11 @@
 "use client";
 
+import { keptRefs } from "@caravan/core/model";
 import { useProject } from "../../project/open-project";
 import { chooseSource, chosenSource, go, useView } from "../../project/view";
 import { ListHeading, RowList } from "../../ui/row-list";
 import { WithMenu } from "../../ui/with-menu";
 import { t } from "../../ui/words";
-import { cutInWords } from "./facts";
 import { sourceMenu } from "./source-menu";
 
 export function List() {
@@ -19,7 +19,11 @@ export function List() {
         <div>
           <RowList
             label={t("Sources")}
-            rows={sources.map((source) => ({ id: source.id, name: source.name, fact: cutInWords(source) }))}
+            rows={sources.map((source) => ({
+              id: source.id,
+              name: source.name,
+              fact: source.cut ? keptRefs(source).length : t("not cut"),
+            }))}
             chosen={chosen}
             onChoose={chooseSource}
             onOpen={(id) => {

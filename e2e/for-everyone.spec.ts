@@ -177,8 +177,14 @@ test("day and dusk follow the system until one is chosen, and the choice is reme
   await page.emulateMedia({ colorScheme: "light" });
   await openStudio(page);
   await expect.poll(paper).toBe("rgb(247, 242, 232)");
+  await goTo(page, "Frames");
+  const canvas = page.getByTestId("sheet").locator("canvas").first();
+  const drawn = () => canvas.evaluate((each: HTMLCanvasElement) => each.toDataURL());
+  const byDay = await drawn();
   await page.emulateMedia({ colorScheme: "dark" });
   await expect.poll(paper).toBe("rgb(29, 27, 36)");
+  // What is drawn on canvases follows at once, before anything else happens there.
+  await expect.poll(drawn).not.toBe(byDay);
   await page.getByRole("button", { name: "Go to day" }).click();
   await expect.poll(paper).toBe("rgb(247, 242, 232)");
   await page.reload();

@@ -45,3 +45,33 @@ test("at 640 × 400 every stop is reachable, list and player open as drawers, an
   await expect(page.getByTestId("stage")).toBeVisible();
   await expect(page.getByRole("list", { name: "Clips" })).toBeVisible();
 });
+
+test("columns are resized by dragging their border and by keys, and stay so after a reload", async ({ page }) => {
+  await openStudio(page);
+  const list = page.locator('[data-region="list"]');
+  const stage = page.getByTestId("stage");
+  const width = async (part: typeof list) => Math.round((await part.boundingBox())?.width ?? 0);
+  const drag = async (border: string, by: number) => {
+    const box = await page.getByRole("separator", { name: border }).boundingBox();
+    if (!box) throw new Error(`There is no border ${border}.`);
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + by / 2, box.y + box.height / 2);
+    await page.mouse.move(box.x + by, box.y + box.height / 2);
+    await page.mouse.up();
+  };
+  const [listBefore, stageBefore] = [await width(list), await width(stage)];
+  await drag("Width of the list", 70);
+  await expect.poll(() => width(list)).toBeGreaterThan(listBefore + 60);
+  await drag("Width of the player", -80);
+  await expect.poll(() => width(stage)).toBeGreaterThan(stageBefore + 70);
+  const wide = await width(list);
+  await page.getByRole("separator", { name: "Width of the list" }).focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect.poll(() => width(list)).toBeLessThan(wide);
+  const [listNow, stageNow] = [await width(list), await width(stage)];
+  await page.reload();
+  await expect(page.getByTestId("sheet")).toBeVisible();
+  await expect.poll(() => width(list)).toBe(listNow);
+  await expect.poll(() => width(stage)).toBe(stageNow);
+});

@@ -47,6 +47,22 @@ describe("autosave", () => {
     expect(useOpenProject.getState().saving.kind).toBe("saved");
   });
 
+  it("removes stored entries that could not be read, so that they never follow newer ones", async () => {
+    edit(addClip, refs, "walk");
+    await saveNow();
+    const [first] = await entriesOf(id);
+    if (!first) throw new Error("Nothing was stored.");
+    // After a gap: unreachable when it was opened.
+    await storage.history.put({ ...first, index: 2 });
+    markStored(id, useOpenProject.getState().history);
+    edit(duplicateClip, "walk" as ClipName);
+    await saveNow();
+    expect((await entriesOf(id)).map(({ index, label }) => [index, label])).toEqual([
+      [0, "make walk"],
+      [1, "duplicate walk"],
+    ]);
+  });
+
   it("stores the undo position, and replaces undone entries by new ones", async () => {
     edit(addClip, refs, "walk");
     edit(duplicateClip, "walk" as ClipName);

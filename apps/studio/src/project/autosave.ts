@@ -155,9 +155,13 @@ async function write({ project, history, demo }: OpenProject, id: string): Promi
       // Deleted elsewhere: then all of it is written again, never a part.
       whole = row === undefined;
       revision = (row?.revision ?? 0) + 1;
-      await writeHistory(id, history, whole ? NO_HISTORY : known.history);
-      await writeDocument(id, project, !whole && known.exact ? known.project : null);
-      await storage.projects.put(rowOf(row, id, project, history, demo, revision));
+      await dropUndone(id, history, whole ? NOTHING : known);
+      // Sent together: each wait for storage would also wait for whatever the page is drawing.
+      await Promise.all([
+        writeHistory(id, history, whole ? NO_HISTORY : known.history),
+        writeDocument(id, project, !whole && known.exact ? known.project : null),
+        storage.projects.put(rowOf(row, id, project, history, demo, revision)),
+      ]);
     });
     if (whole && known.project !== null) await bringBackPictures(project);
     stored = { id, project, exact: true, history, revision };
@@ -193,12 +197,19 @@ function isNotOwner(error: unknown): boolean {
   return error instanceof NotOwner || (error as { inner?: unknown } | null)?.inner instanceof NotOwner;
 }
 
+/** Removes the stored entries that the history no longer has, if there are any. */
+async function dropUndone(id: string, history: History, { history: known, exact }: Stored): Promise<void> {
+  const from = history.first + sharedRun(known, history);
+  // Before this page has written it, storage may hold more than could be read, as after a damaged entry.
+  if (!exact || known.first + known.entries.length > from) await deleteEntries(id, from);
+  if (history.first > known.first) await deleteEntries(id, 0, history.first);
+}
+
+/** Writes the entries that are not stored yet. */
 async function writeHistory(id: string, history: History, known: History): Promise<void> {
   const kept = sharedRun(known, history);
-  await deleteEntries(id, history.first + kept);
-  if (history.first > known.first) await deleteEntries(id, 0, history.first);
-  for (const [k, entry] of history.entries.slice(kept).entries())
-    await storage.history.put(storedEntry(id, history.first + kept + k, entry));
+  const added = history.entries.slice(kept);
+  if (added.length > 0) await storage.history.bulkPut(added.map((entry, k) => storedEntry(id, history.first + kept + k, entry)));
 }
 
 function rowOf(

@@ -23,12 +23,12 @@ function partText(file: ProjectFile, part: Part): string {
   return JSON.stringify(rest);
 }
 
-/** Writes the document, except the parts already in `known`, the stored document. Each part is a separate task. */
+/** Writes the document, except the parts already in `known`, the stored document. */
 export async function writeDocument(id: string, project: Project, known: Project | null): Promise<void> {
   const changed = PARTS.filter((part) => known === null || !same(part, project, known));
   if (changed.length === 0) return;
   const file = projectToFile(project);
-  for (const part of changed) await storage.documents.put({ project: id, part, text: partText(file, part) });
+  await storage.documents.bulkPut(changed.map((part) => ({ project: id, part, text: partText(file, part) })));
 }
 
 /** The parts that storage holds, as text. */

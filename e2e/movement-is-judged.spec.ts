@@ -199,7 +199,13 @@ test("steps are selected along the ruler, time is scrubbed there, and the bracke
   await page.mouse.move(bracket.x + 4 + width * 2, bracket.y + 4, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByRole("textbox", { name: "First step of each later loop" })).toHaveValue("2");
-  await page.getByRole("slider", { name: "Position in the loop" }).focus();
+  const position = page.getByRole("slider", { name: "Position in the loop" });
+  await position.focus();
   await page.keyboard.press("Home");
   await expect(page.getByTestId("reading")).toHaveText("step 0 of 6");
+  await page.keyboard.press("ArrowRight");
+  await expect(position).toHaveAttribute("aria-valuenow", "1");
+  await page.keyboard.press("End");
+  await expect(page.getByTestId("reading")).toHaveText("step 5 of 6");
+  await expect(position).toHaveAttribute("aria-valuenow", String(await position.getAttribute("aria-valuemax")));
 });

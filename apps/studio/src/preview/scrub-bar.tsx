@@ -1,6 +1,7 @@
 "use client";
 
 import { msFromMicros } from "@caravan/core/model";
+import { Slider } from "radix-ui";
 import { useMemo } from "react";
 import { written } from "../ui/number-field";
 import { t } from "../ui/words";
@@ -14,6 +15,7 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
   const length = timeline?.firstPass ?? 1;
   const running = usePlayerClock((state) => state.running);
   const at = usePlayerClock(({ elapsed }) => (timeline ? shownTime(roundAt(timeline, elapsed) / 1000, length / 1000, running) : 0));
+  const most = Math.max(1, Math.ceil(length / 1000) - 1);
   const marks = useMemo(() => (playing ? eventsOf(playing) : []), [playing]);
   return (
     <div className="relative mx-3 mt-2 h-4">
@@ -26,31 +28,57 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
           style={{ left: `${share * 100}%` }}
         />
       ))}
-      <input
-        type="range"
-        aria-label={t("Position in the loop")}
-        aria-valuetext={t("{at} of {length} ms", { at: written(at, 0), length: written(msFromMicros(length), 0) })}
-        className="scrub absolute inset-x-0 top-1 w-full"
-        min={0}
-        max={Math.max(1, Math.ceil(length / 1000) - 1)}
-        value={at}
+      <Slider.Root
+        value={[at]}
+        max={most}
         disabled={!playing}
         onKeyDown={(event) => {
-          if (!MOVING_KEYS.has(event.key)) return;
-          // The thumb of a running bar may lag behind: it is updated before the key moves it.
+          const by = stepOf(event.key, most);
+          if (by === null || !timeline) return;
+          event.preventDefault();
           pause(usePlayerClock);
-          if (event.key === "Home") seek(usePlayerClock, 0);
+          // The thumb of a running bar lags behind the clock, so the key counts from the clock.
+          const now = Math.floor(roundAt(timeline, usePlayerClock.getState().elapsed) / 1000);
+          seek(usePlayerClock, Math.min(most, Math.max(0, now + by)) * 1000);
         }}
-        onChange={(event) => {
+        onValueChange={([ms = 0]) => {
           pause(usePlayerClock);
-          seek(usePlayerClock, Number(event.target.value) * 1000);
+          seek(usePlayerClock, ms * 1000);
         }}
-      />
+        className="absolute inset-x-0 top-1 flex h-3 cursor-ew-resize touch-none items-center select-none"
+      >
+        <Slider.Track className="h-0.5 grow bg-line-strong" />
+        <Slider.Thumb
+          aria-label={t("Position in the loop")}
+          aria-valuetext={t("{at} of {length} ms", { at: written(at, 0), length: written(msFromMicros(length), 0) })}
+          className="block h-3 w-1.5 rounded-xs bg-now"
+        />
+      </Slider.Root>
     </div>
   );
 }
 
-const MOVING_KEYS: ReadonlySet<string> = new Set(["Home", "End", "PageUp", "PageDown", "ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"]);
+/** How far a key moves the time, in ms; null if it does not. */
+function stepOf(key: string, most: number): number | null {
+  switch (key) {
+    case "ArrowLeft":
+    case "ArrowDown":
+      return -1;
+    case "ArrowRight":
+    case "ArrowUp":
+      return 1;
+    case "PageDown":
+      return -Math.ceil(most / 10);
+    case "PageUp":
+      return Math.ceil(most / 10);
+    case "Home":
+      return -most;
+    case "End":
+      return most;
+    default:
+      return null;
+  }
+}
 
 /** A running thumb moves at most a hundred times per loop: nobody sees more, and it would cost time. */
 function shownTime(ms: number, length: number, running: boolean): number {

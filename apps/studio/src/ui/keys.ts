@@ -236,7 +236,7 @@ export function pressOf(chord: string): KeyboardEvent {
 }
 
 function isTyping(target: EventTarget | null): boolean {
-  if (target instanceof HTMLInputElement) return !/^(range|checkbox|radio|button|submit|reset|file|color)$/.test(target.type);
+  if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|submit|reset|file|color)$/.test(target.type);
   // A closed select takes letters too: they select a matching option.
   return target instanceof HTMLElement && (target.isContentEditable || target.tagName === "TEXTAREA" || target.role === "combobox");
 }
@@ -250,7 +250,7 @@ function isClosedList(target: EventTarget | null): boolean {
 const SLIDER_KEYS: ReadonlySet<string> = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Home", "End", "PageUp", "PageDown"]);
 
 function isOnSlider(target: EventTarget | null): boolean {
-  return target instanceof HTMLInputElement && target.type === "range";
+  return target instanceof Element && target.closest('[role="slider"]') !== null;
 }
 
 function isInOverlay(target: EventTarget | null): boolean {

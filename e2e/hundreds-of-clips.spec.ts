@@ -1,4 +1,4 @@
-/** Three hundred clips: lists that are not fully rendered select, scroll and keep the focus as if they were. */
+/** Hundreds of clips and sheets: lists that are not fully rendered select, scroll and keep the focus as if they were. */
 import { writeBundle } from "@caravan/core/bundle";
 import { sha256Hex } from "@caravan/core/codec";
 import { addClip, addSources, cutSource } from "@caravan/core/edit";
@@ -55,4 +55,34 @@ test("of hundreds of clips only visible ones are rendered, and keys, clicks and 
   await expect(row(150)).toBeInViewport();
   await page.getByRole("button", { name: "Select clip-152" }).click();
   await expect(row(152)).toHaveAttribute("aria-current", "true");
+});
+
+test("of hundreds of sheets only those near the visible ones are read, and scrolling reads further ones", async ({ page }) => {
+  const sheet = figureSheet(2, 1);
+  const pictures = new Map<string, Uint8Array>();
+  const art = Array.from({ length: 200 }, (_, k) => {
+    // Each sheet is another picture.
+    const pixels = { ...sheet, bytes: sheet.bytes.slice() };
+    pixels.bytes.set([k, 255 - k, 90, 255], 0);
+    const { bytes } = pngFile("", pixels);
+    const sha256 = sha256Hex(bytes);
+    pictures.set(sha256, bytes);
+    return { fileName: `sheet-${String(k).padStart(3, "0")}.png`, sha256, width: sheet.width, height: sheet.height };
+  });
+  await openEmpty(page);
+  await dropFiles(page, [{ name: "sheets.caravan", bytes: writeBundle({ project: addSources(emptyProject("Sheets"), art), pictures }) }]);
+  await expect(page).toHaveTitle(/^Sheets/);
+  await goTo(page, "Sources");
+  const wall = page.getByRole("list", { name: "Pictures" });
+  await expect(wall.getByRole("listitem")).toHaveCount(200);
+  await expect(wall.getByRole("button", { name: /^sheet-000 .*colours/ })).toBeVisible();
+  expect(await wall.locator("canvas").count()).toBeLessThan(60);
+  const last = wall.getByRole("button", { name: /^sheet-199/ });
+  await last.scrollIntoViewIfNeeded();
+  await expect(last).toHaveAccessibleName(/colours/);
+  // The arrow keys bring the neighbour into view.
+  await last.click();
+  await page.keyboard.press("ArrowLeft");
+  await expect(wall.getByRole("button", { name: /^sheet-198/ })).toHaveAttribute("aria-pressed", "true");
+  await expect(wall.getByRole("button", { name: /^sheet-198/ })).toBeInViewport();
 });

@@ -7,14 +7,24 @@ import { FramePicture } from "../../preview/frame-picture";
 import { loadPictures, usePicture, usePictureProblem } from "../../project/pictures";
 import { chooseSource, go } from "../../project/view";
 import { useWornLook } from "../../project/worn-look";
+import { useNearView } from "../../ui/near-view";
 import { withParts } from "../../ui/rich-words";
 import { facts, t } from "../../ui/words";
 import { coloursInWords, cutInWords, withBackgroundInWords } from "./facts";
 
+interface Props {
+  readonly source: Source;
+  readonly chosen: boolean;
+  /** On a long wall a card is filled when it comes near: reading hundreds of pictures at once would take all memory and time. */
+  readonly long: boolean;
+}
+
 /** One source on the wall, in its own proportions, with its facts. */
-export function SourceCard({ source, chosen }: { source: Source; chosen: boolean }) {
+export function SourceCard({ source, chosen, long }: Props) {
+  const item = useRef<HTMLLIElement>(null);
+  const isNear = useNearView(item, !long);
   return (
-    <li>
+    <li ref={item}>
       <button
         type="button"
         data-chooses
@@ -24,9 +34,20 @@ export function SourceCard({ source, chosen }: { source: Source; chosen: boolean
         onDoubleClick={() => go("frames")}
         className={`w-full rounded-box border-2 bg-raised p-2 text-left transition-colors ${chosen ? "border-now" : "border-line hover:border-line-strong"}`}
       >
-        {isOfPieces(source) ? <OfPieces source={source} /> : <OfPictures source={source} />}
+        {!isNear ? <NotYet source={source} /> : isOfPieces(source) ? <OfPieces source={source} /> : <OfPictures source={source} />}
       </button>
     </li>
+  );
+}
+
+/** As large as a filled card. */
+function NotYet({ source }: { source: Source }) {
+  return (
+    <>
+      <Shown>{null}</Shown>
+      <Named source={source} />
+      <span className="block h-9" />
+    </>
   );
 }
 

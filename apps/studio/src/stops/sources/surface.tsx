@@ -22,6 +22,9 @@ import { SourceCard } from "./source-card";
 import { sourceMenu } from "./source-menu";
 import { Treatment } from "./treatment";
 
+/** A wall of no more sources is filled at once. */
+const MOST_FILLED = 60;
+
 /** The wall of imported pictures. */
 export function Surface() {
   const project = useProject((each) => each);
@@ -37,7 +40,9 @@ export function Surface() {
   const neighbour = (by: number) => {
     const at = sources.findIndex((source) => source.id === chosen);
     const next = sources[Math.max(0, Math.min(sources.length - 1, at + by))];
-    if (next) chooseSource(next.id);
+    if (!next) return;
+    chooseSource(next.id);
+    document.querySelector(`[data-source="${next.id}"]`)?.scrollIntoView({ block: "nearest" });
   };
   useKeys(t("Sources"), [
     { keys: "a", label: t("Add pictures"), run: () => inBackground(add()) },
@@ -71,7 +76,7 @@ export function Surface() {
               className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
             >
               {sources.map((source) => (
-                <SourceCard key={source.id} source={source} chosen={source.id === chosen} />
+                <SourceCard key={source.id} source={source} chosen={source.id === chosen} long={sources.length > MOST_FILLED} />
               ))}
             </ul>
           </WithMenu>

@@ -63,6 +63,21 @@ describe("autosave", () => {
     ]);
   });
 
+  it("tells full storage from other failures, keeps what was stored, and saves all of it when there is room again", async () => {
+    edit(addClip, refs, "walk");
+    await saveNow();
+    const full = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {
+      throw new DOMException("No room.", "QuotaExceededError");
+    });
+    edit(duplicateClip, "walk" as ClipName);
+    await saveNow();
+    full.mockRestore();
+    expect(useOpenProject.getState().saving).toMatchObject({ kind: "failed", full: true });
+    expect((await stored()).labels).toEqual(["make walk"]);
+    await saveNow();
+    expect(await stored()).toEqual({ project: useOpenProject.getState().project, cursor: 2, labels: ["make walk", "duplicate walk"] });
+  });
+
   it("stores the undo position, and replaces undone entries by new ones", async () => {
     edit(addClip, refs, "walk");
     edit(duplicateClip, "walk" as ClipName);

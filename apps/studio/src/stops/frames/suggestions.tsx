@@ -45,7 +45,11 @@ export function Suggestions({ source }: { source: Source }) {
         {suggestions.map(({ words, title, boxes, cut: own }, k) => (
           <Toolbar.Button
             key={JSON.stringify(own)}
-            onClick={() => take(k)}
+            onClick={(event) => {
+              take(k);
+              // Taken by the pointer, it leaves the arrow keys to the sheet.
+              if (event.detail > 0) event.currentTarget.blur();
+            }}
             aria-pressed={k === at}
             aria-label={words}
             title={words}

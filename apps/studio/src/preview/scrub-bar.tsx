@@ -45,7 +45,7 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
           pause(usePlayerClock);
           seek(usePlayerClock, ms * 1000);
         }}
-        className="absolute inset-x-0 top-1 flex h-3 cursor-ew-resize touch-none items-center select-none"
+        className="absolute inset-x-0 top-1 flex h-3 cursor-ew-resize touch-none items-center select-none pointer-coarse:-top-0.5 pointer-coarse:h-6"
       >
         <Slider.Track className="h-0.5 grow bg-line-strong" />
         <Slider.Thumb

@@ -6,7 +6,7 @@ import { type ClipName, emptyProject, type FrameRef, type Project, type SourceId
 import { coverageOf, type Pixels } from "@caravan/core/raster";
 import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png } from "./studio";
+import { clipOfRows, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png, saved } from "./studio";
 
 /** The private file system stands in for a folder on the computer; `asks` makes it ask for permission, like a real one after a restart. */
 test.beforeEach(async ({ page }) => {
@@ -367,6 +367,8 @@ test("of two tabs only the one that may change the project writes into the folde
   await expect(second.getByRole("button", { name: "Work here instead" })).toBeHidden();
   await goTo(second, "Clips");
   await rename(second, "stride");
+  await expect(clips(second)).toContainText("stride");
+  await savedIn(second);
   await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
   const there = await fileThere(page, "caravan.json");
   // The first one sees it, and leaves the folder alone.
@@ -375,6 +377,28 @@ test("of two tabs only the one that may change the project writes into the folde
   await page.waitForTimeout(1500);
   expect(await fileThere(page, "caravan.json")).toEqual(there);
   await expect(page.getByText("Someone else changed")).toBeHidden();
+});
+
+test("what is edited while the folder is still being opened is written there too", async ({ page }) => {
+  await makeWalk(page);
+  await page.keyboard.press("Control+Shift+S");
+  await savedIn(page);
+  // A slow disk or a network drive: the question for permission takes seconds.
+  await page.addInitScript(() => {
+    let first = true;
+    const queryPermission = async () => {
+      if (first) await new Promise((done) => setTimeout(done, 3000));
+      first = false;
+      return "granted";
+    };
+    Object.assign(FileSystemHandle.prototype, { queryPermission });
+  });
+  await page.reload();
+  await goTo(page, "Clips");
+  await rename(page, "stride");
+  await saved(page);
+  await expect.poll(() => clipsThere(page)).toEqual(["stride"]);
+  await savedIn(page);
 });
 
 test("folders that cannot be used are refused with a reason, and nothing is written", async ({ page }) => {

@@ -217,18 +217,21 @@ async function settle(ask: boolean): Promise<void> {
   const tell = (state: HomeState) => {
     if (useOpenProject.getState().id === id) useHome.setState({ home: { project: id, folder: row.folder.name, state } });
   };
+  const mayWrite = access !== "reader" && saving.kind === "saved";
   // A read-only tab writes nothing; unsaved changes follow once they are saved.
-  if (access === "reader" || saving.kind !== "saved") {
+  if (!mayWrite) {
     const { home } = useHome.getState();
     if (home?.project !== id || home.state.kind === "kept") tell({ kind: "waiting" });
-    return;
-  }
-  try {
-    if (!(await mayUse(row.folder, "readwrite", ask))) return tell({ kind: "locked" });
-    tell(await written(row, project));
-  } catch (error) {
-    tell({ kind: "failed", reason: whyOf(error) });
-  }
+  } else
+    try {
+      tell((await mayUse(row.folder, "readwrite", ask)) ? await written(row, project) : { kind: "locked" });
+    } catch (error) {
+      tell({ kind: "failed", reason: whyOf(error) });
+    }
+  // Until the folder was known, nobody heard of what was saved or taken over meanwhile.
+  const now = useOpenProject.getState();
+  const isLate = now.id === id && now.access !== "reader" && now.saving.kind === "saved" && (!mayWrite || now.project !== project);
+  if (isLate) inBackground(look());
 }
 
 /** The state of the folder after writing the open project, if that is possible. */

@@ -392,6 +392,8 @@ test("what is edited while the folder is still being opened is written there too
       return "granted";
     };
     Object.assign(FileSystemHandle.prototype, { queryPermission });
+    // Coming back to the window looks at the folder, too; here nobody has left it.
+    addEventListener("focus", (event) => event.stopImmediatePropagation(), { capture: true });
   });
   await page.reload();
   await goTo(page, "Clips");

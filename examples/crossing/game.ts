@@ -48,7 +48,7 @@ async function load(depot: Depot): Promise<Delivery> {
   return { atlas, pages: await Promise.all(pages), figure: figureOf(atlas) };
 }
 
-/** Plays a delivery on a canvas and describes it in `told`, until the signal aborts. Throws the depot's errors. */
+/** Plays a delivery on a canvas until the signal aborts; `told` is kept in step with what is seen. Throws what the depot throws. */
 export async function playCrossing(canvas: HTMLCanvasElement, told: HTMLElement, depot: Depot, signal: AbortSignal): Promise<void> {
   const context = canvas.getContext("2d") as CanvasRenderingContext2D;
   let delivery = await load(depot);

@@ -63,7 +63,7 @@ describe("autosave", () => {
     ]);
   });
 
-  it("tells full storage from other failures, keeps what was stored, and saves all of it when there is room again", async () => {
+  it("recognises full storage, leaves the stored state as it was, and saves everything once there is room", async () => {
     edit(addClip, refs, "walk");
     await saveNow();
     const full = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementation(() => {

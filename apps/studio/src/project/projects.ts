@@ -6,7 +6,7 @@ import { CaravanError, checkedName, emptyProject, fittedName, type Project, path
 import { saveFile } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
-import { t } from "../ui/words";
+import { listInWords, t } from "../ui/words";
 import { run } from "../workers/client";
 import { asText } from "../workers/jobs";
 import { isSaved, markStored, saveNow } from "./autosave";
@@ -176,17 +176,10 @@ function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recover
     text: t("{name} could not be opened as it was: {why} It was opened without {lost}. The original is kept aside.", {
       name,
       why,
-      lost: lost.length > 0 ? t("{listed}. The undo list starts over", { listed: listed(lost) }) : undone,
+      lost: lost.length > 0 ? t("{listed}. The undo list starts over", { listed: listInWords(lost, MOST_LISTED) }) : undone,
     }),
     action: { label: t("Save the raw data"), run: () => inBackground(saveRawData(id)) },
   });
-}
-
-/** As many as a person reads, and how many more. */
-function listed(things: readonly string[]): string {
-  const more = things.length - MOST_LISTED;
-  const listed = things.slice(0, MOST_LISTED).join(", ");
-  return more > 0 ? t("{listed} and {more} more", { listed, more }) : listed;
 }
 
 const MOST_LISTED = 4;

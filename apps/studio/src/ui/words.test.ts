@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import ts from "typescript";
 import { afterEach, describe, expect, it } from "vitest";
-import { facts, nameAnd, speak, t } from "./words";
+import { facts, listInWords, nameAnd, speak, t } from "./words";
 
 afterEach(() => speak({}));
 
@@ -29,6 +29,8 @@ describe("a text of the studio", () => {
     expect(facts("64 frames", false, 0, undefined, "2 px over")).toBe("64 frames · 0 · 2 px over");
     expect(nameAnd("walk/3", null, "dropped", "")).toBe("walk/3, dropped");
     expect(nameAnd("walk/3")).toBe("walk/3");
+    expect(listInWords(["walk", "idle", "run"], 2)).toBe("walk, idle and 1 more");
+    expect(listInWords(["walk", "idle"], 2)).toBe("walk, idle");
   });
 
   it("does not compile with a gap that is not filled, or filled by a name it does not have", () => {

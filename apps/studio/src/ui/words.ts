@@ -43,3 +43,9 @@ export function facts(...each: readonly (string | number | false | null | undefi
 export function nameAnd(name: string, ...states: readonly (string | false | null | undefined)[]): string {
   return [name, ...states.filter(Boolean)].join(", ");
 }
+
+/** The first `most` names and how many more there are: `walk, idle and 7 more`. */
+export function listInWords(names: readonly string[], most: number): string {
+  const listed = names.slice(0, most).join(", ");
+  return names.length > most ? t("{listed} and {more} more", { listed, more: names.length - most }) : listed;
+}

@@ -10,7 +10,7 @@ import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
-import { t } from "../../ui/words";
+import { listInWords, t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
 
 type Of = Delivery["choice"]["of"];
@@ -87,7 +87,7 @@ function Named({ of }: { of: "clips" | "actions" }) {
         <p aria-live="polite" className="mt-1 text-small text-muted">
           {matched.length === 0
             ? t("Matches none of the {count} {of}.", { count: all.length, of })
-            : t("Matches {count}: {listed}.", { count: matched.length, listed: listed(matched) })}
+            : t("Matches {count}: {listed}.", { count: matched.length, listed: listInWords(matched, MOST_LISTED) })}
         </p>
       )}
       <div className="mt-1.5 flex items-center gap-1.5">
@@ -116,12 +116,6 @@ function Named({ of }: { of: "clips" | "actions" }) {
 }
 
 const MOST_LISTED = 12;
-
-function listed(names: readonly string[]): string {
-  const rest = names.length - MOST_LISTED;
-  const shown = names.slice(0, MOST_LISTED).join(", ");
-  return rest > 0 ? t("{listed} and {more} more", { listed: shown, more: rest }) : shown;
-}
 
 const MOST_SHOWN = 40;
 const NO_FRAMES: readonly FrameRef[] = [];

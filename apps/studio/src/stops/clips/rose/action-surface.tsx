@@ -84,7 +84,7 @@ export function ActionSurface({ action }: { action: Action }) {
           onChange={(ways) => act(setWays, name, Number(ways) as Ways)}
         />
       </header>
-      <div className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-2">
+      <div className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-1">
         <WindRose action={action} looks={looks} />
       </div>
       <div className="flex flex-wrap items-center gap-2">
@@ -122,7 +122,10 @@ export function ActionSurface({ action }: { action: Action }) {
         {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror missing facings")}</Button>}
         <Button onClick={() => act(removeAction, name)}>{t("Remove the action")}</Button>
       </div>
-      <section aria-label={t("Clips to add")} className="max-h-36 shrink-0 overflow-y-auto rounded-box border border-line bg-surface p-2">
+      <section
+        aria-label={t("Clips to add")}
+        className="max-h-36 shrink-0 overflow-y-auto [@media(max-height:800px)]:max-h-20 rounded-box border border-line bg-surface p-2"
+      >
         <p className="mb-1.5 text-muted">
           {t("Click a clip to put it at {looks}, or drag it onto a petal.", { looks: looks.toUpperCase() })}
         </p>

@@ -9,9 +9,9 @@ import { useProject } from "../../../project/open-project";
 import { t } from "../../../ui/words";
 
 const WIDE = 600; // px
-const HIGH = 430;
+const HIGH = 386; // as little as keeps neighbouring cells apart: small screens show all of it
 const ACROSS = 226; // px from the middle to a petal's tip, along and down
-const DOWN = 158;
+const DOWN = 140;
 const CELL = { w: 116, h: 96 };
 
 /** The facings of an action as a wind rose: petals with a clip are filled, mirrored ones hatched, missing ones only outlined. */

@@ -187,7 +187,7 @@ test("changes of both sides merge, an unfinished merge is left alone, and nothin
   expect(await fileThere(page, "caravan.json")).toEqual(theirs);
   await page.getByRole("button", { name: "See what changed" }).click();
   const review = page.getByRole("dialog", { name: "caravan.json in game was changed outside" });
-  await expect(review.getByRole("region", { name: "Here, since then" })).toContainText("clips: stride new");
+  await expect(review.getByRole("region", { name: "Here, since then" })).toContainText("clips: walk → stride renamed");
   expect(await violationsOn(page, { part: "[role=dialog]" })).toEqual([]);
   await page.emulateMedia({ colorScheme: "dark" });
   expect(await violationsOn(page, { rules: ["color-contrast"] })).toEqual([]);

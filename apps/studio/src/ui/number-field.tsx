@@ -10,7 +10,7 @@ export function FieldBox({ label, children, trouble }: { label: string; children
     <div
       className={`inline-flex min-h-8 items-center gap-1.5 rounded-box border bg-raised px-2 focus-within:border-lapis ${trouble ? "border-brick" : "border-line"}`}
     >
-      <span className="text-small text-muted">{label}</span>
+      <span className="text-small whitespace-nowrap text-muted">{label}</span>
       {children}
     </div>
   );

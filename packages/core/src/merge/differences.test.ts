@@ -10,9 +10,15 @@ const base = ["walk", "idle", "hit"].reduce((project, name) => addClip(project, 
 const inWords = (after: Project) => differencesBetween(base, after).map(differenceInWords);
 
 describe("the differences between two versions of a project", () => {
-  it("are named: new, removed, changed", () => {
-    const after = addClip(renameClip(base, "walk" as ClipName, "stride"), ["s1/c1r0" as FrameRef], "jump");
-    expect(inWords(after)).toEqual(["clips: stride, jump new", "clips: walk gone"]);
+  it("are named: renamed, new, removed, changed", () => {
+    const stride = renameClip(base, "walk" as ClipName, "stride");
+    expect(inWords(addClip(stride, ["s1/c1r0" as FrameRef], "jump"))).toEqual(["clips: walk → stride renamed", "clips: jump new"]);
+    expect(inWords(setClipRules(stride, "stride" as ClipName, { playback: "once" }))).toEqual([
+      "clips: walk → stride renamed",
+      "clips: stride changed",
+    ]);
+    // Of two equal clips nobody can tell which one got which name.
+    expect(inWords(renameClip(stride, "idle" as ClipName, "rest"))).toEqual(["clips: stride, rest new", "clips: walk, idle gone"]);
     expect(inWords(setClipRules(base, "idle" as ClipName, { playback: "once" }))).toEqual(["clips: idle changed"]);
     expect(inWords({ ...base, name: "another" })).toEqual(["project name: changed"]);
   });

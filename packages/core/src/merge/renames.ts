@@ -3,7 +3,7 @@ import { renameAction, renameBehaviour, renameClip, renameMarkKind, renamePalett
 import { CaravanError, type Project } from "../model";
 import { same } from "./three-way";
 
-interface Renamed {
+export interface Rename {
   readonly list: keyof typeof RENAMES;
   readonly from: string;
   readonly to: string;
@@ -30,14 +30,14 @@ function named(project: Project, list: keyof typeof RENAMES): readonly Named[] {
 }
 
 /** Pairs of removed and added items that are otherwise equal; ambiguous ones are left out. */
-function renamesIn(base: Project, side: Project): Renamed[] {
+export function renamesIn(base: Project, side: Project): Rename[] {
   return LISTS.flatMap((list) => {
     const [before, after] = [named(base, list), named(side, list)];
     const had = new Set(before.map(({ name }) => name));
     const has = new Set(after.map(({ name }) => name));
     const fresh = after.filter(({ name }) => !had.has(name));
     const gone = before.filter(({ name }) => !has.has(name));
-    return gone.flatMap((each): Renamed[] => {
+    return gone.flatMap((each): Rename[] => {
       const alike = fresh.filter((other) => isAlike(each, other));
       const [only] = alike;
       return only && alike.length === 1 && gone.filter((other) => isAlike(other, only)).length === 1
@@ -83,7 +83,7 @@ export function withRenamesFollowed(base: Project, ours: Project, theirs: Projec
 }
 
 /** Unchanged if the name is missing there, or already used. */
-function renamed(project: Project, { list, from, to }: Renamed): Project {
+function renamed(project: Project, { list, from, to }: Rename): Project {
   if (!named(project, list).some(({ name }) => name === from)) return project;
   try {
     return RENAMES[list](project, from, to);

@@ -32,8 +32,8 @@ export function AddTray({ clip }: { clip: Clip }) {
       aria-label={t("Tray")}
       className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1"
     >
-      <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
-        <span className="flex items-center gap-2 font-semibold text-muted">
+      <header className="mb-1.5 flex min-h-6 flex-wrap items-center justify-between gap-x-3 gap-y-1.5">
+        <span className="flex shrink-0 items-center gap-2 font-semibold whitespace-nowrap text-muted">
           {t("Frames of")}
           <Select
             label={t("Frames of")}

@@ -84,9 +84,7 @@ export function ActionSurface({ action }: { action: Action }) {
           onChange={(ways) => act(setWays, name, Number(ways) as Ways)}
         />
       </header>
-      <div className="min-h-0 grow overflow-auto rounded-box border border-line bg-surface py-1">
-        <WindRose action={action} looks={looks} />
-      </div>
+      <WindRose action={action} looks={looks} />
       <div className="flex flex-wrap items-center gap-2">
         <span className="font-semibold">{looks.toUpperCase()}</span>
         {across !== looks && (

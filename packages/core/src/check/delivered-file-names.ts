@@ -1,15 +1,15 @@
 /** Findings about names of delivered files: clashes, and names that some system refuses. */
 
-import { type ChosenFrames, type ForeseenFile, foreseenFiles, troubleWithPaths } from "../delivery-plan";
-import { freeDeliveryName, renameClip, renameFrame, setDelivery } from "../edit";
-import { type ClipName, type Delivery, fitFileName, frameRef, freeName, OWN_NAMES, type Project } from "../model";
+import { type ChosenFrames, type ForeseenFile, foreseenFiles, type PathTrouble, troubleWithPaths } from "../delivery-plan";
+import { freeDeliveryName, renameClip, renameFrame, renameSource, setDelivery } from "../edit";
+import { type ClipName, counted, type Delivery, fitFileName, frameRef, freeName, OWN_NAMES, type Project, type Source } from "../model";
 import { type Finding, type Mend, type Place, whereOfDelivery } from "./finding";
 
 interface Owned extends ForeseenFile {
   readonly delivery: number;
 }
 
-/** One finding for each clip, frame or delivery that is to blame, however many of its files are in trouble. */
+/** One finding for each clip, frame, source or delivery that is to blame, however many of its files are in trouble. */
 export function troubledFiles(project: Project, chosen: readonly (ChosenFrames | null)[]): Finding[] {
   const files = project.deliveries.flatMap((delivery, index): Owned[] => {
     const taken = chosen[index];
@@ -19,45 +19,45 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
     const first = new Map(taken.names.map((name, k) => [name, k]).reverse() as [string, number][]);
     return files.filter(({ of }) => !of || !("frame" in of) || first.get(taken.names[of.frame] as string) === of.frame);
   });
-  const told = new Set<string>();
-  return troubleWithPaths(files.map(({ path }) => path)).flatMap((trouble): Finding[] => {
+  const blamed = new Map<string, { trouble: PathTrouble; file: Owned; named: NamedAfter; files: number }>();
+  for (const trouble of troubleWithPaths(files.map(({ path }) => path))) {
     const file = files[trouble.at] as Owned;
-    const blamed = `${trouble.kind} ${file.delivery} ${JSON.stringify(file.of)}`;
-    if (told.has(blamed)) return [];
-    told.add(blamed);
-    const { name } = project.deliveries[file.delivery] as Delivery;
     const named = namedAfter(project, file, chosen[file.delivery] as ChosenFrames);
+    const key = `${trouble.kind} ${file.delivery} ${named.key}`;
+    const before = blamed.get(key);
+    if (before) before.files++;
+    else blamed.set(key, { trouble, file, named, files: 1 });
+  }
+  return [...blamed.values()].map(({ trouble, file, named, files }): Finding => {
+    const { name } = project.deliveries[file.delivery] as Delivery;
+    const others = files > 1 ? ` The same is true of ${counted(files - 1, "other file")}.` : "";
+    const place = { where: named.where, place: named.place, delivery: file.delivery };
     if (trouble.kind === "unfit")
-      return [
-        {
-          code: "unfit-name",
-          severity: "error",
-          where: named.where,
-          message: `The delivery "${name}" would write a file named ${trouble.path}, which some systems do not allow.`,
-          place: named.place,
-          delivery: file.delivery,
-          ...mendIf(
-            named.called((before, isTaken) =>
-              fitFileName(before) === before ? freeName(before, (each) => each === before || isTaken(each), " ") : fitFileName(before),
-            ),
-          ),
-        },
-      ];
-    return [
-      {
-        code: "same-file-name",
+      return {
+        code: "unfit-name",
         severity: "error",
-        where: named.where,
-        message: `The delivery "${name}" would make ${trouble.path}, but ${trouble.twin === trouble.path ? "there is one already" : `some systems do not distinguish it from ${trouble.twin}`}.`,
-        place: named.place,
-        delivery: file.delivery,
-        ...mendIf(named.called((before, isTaken) => freeName(before, (each) => each === before || isTaken(each), " "))),
-      },
-    ];
+        message: `The delivery "${name}" would write a file named ${trouble.path}, which some systems do not allow.${others}`,
+        ...place,
+        ...mendIf(
+          named.called((before, isTaken) =>
+            fitFileName(before) === before ? freeName(before, (each) => each === before || isTaken(each), " ") : fitFileName(before),
+          ),
+        ),
+      };
+    return {
+      code: "same-file-name",
+      severity: "error",
+      message: `The delivery "${name}" would make ${trouble.path}, but ${trouble.twin === trouble.path ? "there is one already" : `some systems do not distinguish it from ${trouble.twin}`}.${others}`,
+      ...place,
+      ...mendIf(named.called((before, isTaken) => freeName(before, (each) => each === before || isTaken(each), " "))),
+    };
   });
 }
 
+/** What gave a file its name. */
 interface NamedAfter {
+  /** Tells it from all others of its delivery. */
+  readonly key: string;
   readonly where: string;
   readonly place: Place;
   /** The mend that gives it another name, if names can be given here. */
@@ -68,6 +68,7 @@ function namedAfter(project: Project, { of, delivery: index }: Owned, { frames }
   if (of && "clip" in of) {
     const clips = new Set(project.clips.map(({ name }) => name.toLowerCase()));
     return {
+      key: `clip ${of.clip}`,
       where: `clip "${of.clip}"`,
       place: { stop: "clips", clip: of.clip },
       called: (next) =>
@@ -80,30 +81,50 @@ function namedAfter(project: Project, { of, delivery: index }: Owned, { frames }
   }
   const delivery = project.deliveries[index] as Delivery;
   const placed = of ? frames[of.frame] : undefined;
-  if (placed) {
-    const ref = frameRef(placed.source, placed.frame);
-    const own = placed.frame.name;
+  if (placed && delivery.frameNames === OWN_NAMES) {
+    const { source, frame } = placed;
+    const ref = frameRef(source, frame);
+    const own = frame.name;
+    if (own === undefined) return namedAfterSource(project, source);
     return {
+      key: `frame ${ref}`,
       where: whereOfDelivery(project, index),
       place: { stop: "frames", frame: ref },
-      // A name made by a pattern is the pattern's fault, and one made from a source's name is the source's.
       called: (next) =>
-        own === undefined || delivery.frameNames !== OWN_NAMES
-          ? null
-          : renaming(
-              own,
-              next(own, () => false),
-              (name) => (current) => renameFrame(current, ref, name),
-            ),
+        renaming(
+          own,
+          next(own, () => false),
+          (name) => (current) => renameFrame(current, ref, name),
+        ),
     };
   }
+  // A name made by a pattern is the pattern's fault; which other pattern is wanted, nobody but its author can tell.
+  if (placed)
+    return { key: "pattern", where: whereOfDelivery(project, index), place: { stop: "ship", delivery: index }, called: () => null };
   return {
+    key: "delivery",
     where: whereOfDelivery(project, index),
     place: { stop: "ship", delivery: index },
     called: () => {
       const free = freeDeliveryName(project, delivery.name);
       return renaming(delivery.name, free, (name) => (current) => setDelivery(current, index, { name }));
     },
+  };
+}
+
+/** Frames without names of their own are called after their source. */
+function namedAfterSource({ sources }: Project, { id, name }: Source): NamedAfter {
+  const names = new Set(sources.map((each) => each.name.toLowerCase()));
+  return {
+    key: `source ${id}`,
+    where: `source "${name}"`,
+    place: { stop: "sources", source: id },
+    called: (next) =>
+      renaming(
+        name,
+        next(name, (each) => names.has(each.toLowerCase())),
+        (wanted) => (current) => renameSource(current, id, wanted),
+      ),
   };
 }
 

@@ -1,7 +1,17 @@
 import { describe, expect, it } from "vitest";
-import { addClip, addDelivery, type DeliveryChange, placeOrigins, renameClip, renameFrame, setDelivery, setStepDurations } from "../edit";
+import {
+  addClip,
+  addDelivery,
+  type DeliveryChange,
+  placeOrigins,
+  renameClip,
+  renameFrame,
+  renameSource,
+  setDelivery,
+  setStepDurations,
+} from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import type { ClipName, FrameRef, Project } from "../model";
+import type { ClipName, FrameRef, Project, Source } from "../model";
 import { deliveryFindings } from "./delivery-findings";
 import { type Finding, mendsOf } from "./finding";
 import { mended } from "./mend";
@@ -92,6 +102,16 @@ describe("findings on deliveries", () => {
   it("report a name reserved by a system", () => {
     const kept = renameFrame(having({ kind: "singles" }), ref(0), "nul");
     expectMended(kept, "unfit-name", /a file named atlas\/nul.png/);
+  });
+
+  it("report a source whose name files cannot have once, not once for each of its frames", () => {
+    const source = project.sources[0] as Source;
+    const singles = having({ kind: "singles" }, renameSource(project, source.id, "con"));
+    expect(codes(singles)).toEqual(["unfit-name"]);
+    expectMended(singles, "unfit-name", /named atlas\/con\/0.png, which some systems do not allow. The same is true of 11 other files./);
+    expect(deliveryFindings(singles)[0]?.where).toBe('source "con"');
+    const patterned = having({ kind: "singles", frameNames: "con/{n:2}" });
+    expect(deliveryFindings(patterned).map(({ code, where }) => [code, where])).toEqual([["unfit-name", 'delivery "atlas"']]);
   });
 
   it("report a pattern that gives several frames the same name", () =>

@@ -25,6 +25,8 @@ export function isFitName(text: string): boolean {
 /** `text` trimmed. Throws `bad-name` if the rest cannot be a name. */
 export function checkedName(text: string, where: string): string {
   const name = text.trim();
+  if (name === "__proto__")
+    throw new CaravanError("bad-name", where, "Half of the languages that read the file would lose this name.", "Type another name.");
   if (!isFitName(name))
     throw new CaravanError("bad-name", where, "A name needs 1 to 200 characters and no control characters.", "Type another name.");
   return name;

@@ -1,0 +1,20 @@
+import { readFileSync, writeFileSync, cpSync, rmSync } from "node:fs";
+import { readProjectFile, writeProjectFile } from "@caravan/core/bundle";
+import * as E from "@caravan/core/edit";
+rmSync("/tmp/adv/p", { recursive: true, force: true });
+cpSync("examples/tamarisk-road", "/tmp/adv/p", { recursive: true });
+let p: any = readProjectFile(new Uint8Array(readFileSync("/tmp/adv/p/caravan.json")), "caravan.json");
+const ODD = ["constructor", "toString", "hasOwnProperty", "valueOf", "0001", "con", "isPrototypeOf", "__defineGetter__", "a b", "🐪", "Ключ", "$&", "{name}", "*", "a/b", "..", "-x", "null", "true", "1e3", "length", "name", "then"];
+const log: string[] = [];
+const tryAll = (what: string, names: string[], f: (p: any, from: string, to: string) => any) => { names.forEach((from, k) => { const to = ODD[k % ODD.length]!; try { p = f(p, from, to); } catch (e: any) { log.push(`${what} ${from} -> ${to}: ${e.message}`); } }); };
+tryAll("clip", p.clips.map((c: any) => c.name), (p, a, b) => E.renameClip(p, a as never, b));
+tryAll("action", p.actions.map((c: any) => c.name), (p, a, b) => E.renameAction(p, a as never, b));
+tryAll("behaviour", (p.behaviours ?? []).map((c: any) => c.name), (p, a, b) => E.renameBehaviour(p, a as never, b));
+for (const beh of p.behaviours ?? []) { tryAll("input", beh.inputs.map((c: any) => c.name), (p, a, b) => E.renameInput(p, beh.name as never, a, b)); tryAll("rule", beh.rules.map((c: any) => c.name), (p, a, b) => E.renameRule(p, beh.name as never, a, b)); }
+tryAll("mark", p.marks.map((c: any) => c.name), (p, a, b) => E.renameMarkKind(p, a as never, b));
+tryAll("palette", (p.palettes ?? []).map((c: any) => c.name), (p, a, b) => E.renamePalette(p, a, b));
+tryAll("part", (p.parts ?? []).map((c: any) => c.name), (p, a, b) => E.renamePart(p, a, b));
+tryAll("stage", (p.stages ?? []).map((c: any) => c.name), (p, a, b) => E.renameStage(p, a as never, b));
+tryAll("source", p.sources.map((c: any) => c.id), (p, a, b) => E.renameSource(p, a as never, b));
+console.log(log.join("\n"));
+writeFileSync("/tmp/adv/p/caravan.json", writeProjectFile(p));

@@ -77,7 +77,7 @@ export function checkAtlas(atlas: Atlas): void {
 
 /** The error for an unknown name, with the most similar ones. */
 export function unknownName(what: string, name: string, names: readonly string[]): Error {
-  const near = similarNames(name, names, 3).map((each) => `"${each}"`);
+  const near = similarNames(name, [...new Set(names)], 3).map((each) => `"${each}"`);
   return new Error(`There is no ${what} "${name}" in this atlas. ${near.length ? `Near it: ${near.join(", ")}.` : "It has none at all."}`);
 }
 

@@ -238,6 +238,11 @@ describe("play", () => {
 
   it("lists similar names for an unknown one", () => {
     expect(() => walk({ e: { clip: "e" } }).play("wolk")).toThrow(/no action or clip "wolk" in this atlas\. Near it: "walk", "walk1"/);
+    const alike = {
+      ...atlasOf({ walk: { steps: [{ frame: "a", ms: 100 }], playback: "loop" } }),
+      actions: { walk: { facings: { e: { clip: "walk" } } } },
+    };
+    expect(() => createPlayer(alike).play("wolk" as "walk")).toThrow(/Near it: "walk"\.$/);
     expect(() => createPlayer(atlasOf({})).play("x")).toThrow(/none at all/);
     expect(() => walk({}).play("constructor")).toThrow(/no action or clip "constructor"/);
     expect(() => walk({}).play("walk")).toThrow(/has no clip to play/);

@@ -15,6 +15,7 @@ import {
   naturalOrder,
   type Project,
 } from "../model";
+import { t } from "../words";
 import type { Finding } from "./finding";
 
 /** `edited` is the clip that a person changed last. Cost: O(facings of all actions + their steps). */
@@ -40,7 +41,7 @@ function emptyAction(action: Action): Finding {
     code: "empty-action",
     severity: "error",
     message: "It has no clip in any facing, so a game could not play it. Give it clips or remove it.",
-    mend: { label: "Remove the action", apply: (current) => removeAction(current, action.name) },
+    mend: { label: t("Remove the action"), apply: (current) => removeAction(current, action.name) },
   });
 }
 
@@ -55,7 +56,7 @@ function namedAsClip(project: Project, action: Action): Finding[] {
       code: "action-named-as-clip",
       severity: "note",
       message: `A clip has the same name. A game that plays "${action.name}" gets the action, never the clip.`,
-      mend: { label: `Rename the clip to ${name}`, apply: (current) => renameClip(current, clip.name, name) },
+      mend: { label: t("Rename the clip to {name}", { name }), apply: (current) => renameClip(current, clip.name, name) },
     }),
   ];
 }
@@ -71,9 +72,15 @@ function missing(action: Action, present: readonly Facing[]): Finding[] {
   const fewer = waysFor(present);
   const mend =
     mirrored.length > 0
-      ? { label: `Mirror ${mirrored.join(", ")}`, apply: (current: Project) => mirrorMissing(current, action.name) }
+      ? {
+          label: t("Mirror {mirrored}", { mirrored: mirrored.join(", ") }),
+          apply: (current: Project) => mirrorMissing(current, action.name),
+        }
       : fewer < action.ways
-        ? { label: `Make it ${counted(fewer, "facing")}`, apply: (current: Project) => setWays(current, action.name, fewer) }
+        ? {
+            label: t("Make it {facings}", { facings: counted(fewer, "facing") }),
+            apply: (current: Project) => setWays(current, action.name, fewer),
+          }
         : undefined;
   return [
     finding(action, {
@@ -99,7 +106,7 @@ function unlike(project: Project, action: Action, edited: ClipName | null): Find
   const same = others.filter(({ steps }) => steps.length === model.steps.length);
   const lengths = others.some((clip) => totalOf(clip) !== totalOf(model));
   const giving = (of: Clip) => ({
-    label: `Use the times of ${of.name}`,
+    label: t("Use the times of {name}", { name: of.name }),
     apply: (current: Project) =>
       timesOf(
         current,
@@ -180,7 +187,7 @@ export function nameFindings(project: Project): Finding[] {
       where: `clip "${short}"`,
       message: `${longer.toSorted(naturalOrder).slice(0, 3).join(", ")}${longer.length > 3 ? ` and ${longer.length - 3} more` : ""} ${longer.length === 1 ? "begins" : "begin"} with this name. Code that matches names by prefix finds both.`,
       place: { stop: "clips", clip: short },
-      mend: { label: `Call it ${other}`, apply: (current) => renameClip(current, short, other) },
+      mend: { label: t("Call it {other}", { other }), apply: (current) => renameClip(current, short, other) },
     });
   }
   return traps;

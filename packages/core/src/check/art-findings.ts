@@ -3,6 +3,7 @@ import { allPictures, type Clearing, counted, type Project, type Source, type So
 import type { UsedColour } from "../palette";
 import type { Ground } from "../raster";
 import type { Walk } from "../stage";
+import { t } from "../words";
 import type { Finding } from "./finding";
 import type { SeenOutlines } from "./outline-findings";
 
@@ -55,7 +56,7 @@ function opaqueGround(source: Source, grounds: SeenArt["grounds"]): Finding[] {
       where: `source "${source.name}"`,
       message: `Its ${counted(kept, "frame stands", "frames stand")} on ${inWords(ground)}, also in the game.`,
       place: { stop: "sources", source: source.id },
-      mend: { label: "Clear the background", clears: clearingOver(source, ground) },
+      mend: { label: t("Clear the background"), clears: clearingOver(source, ground) },
     },
   ];
 }

@@ -5,6 +5,7 @@ import { addRule, moveRule, removeInput, removeRule, setClipRules, setRule } fro
 import { type Behaviour, type Clip, type Condition, clipsOfAction, FACINGS_OF, facingsPresent, type Project, type Rule } from "../model";
 import { timelineOf } from "../playback";
 import { accountOf, canHold, plays, programOf } from "../rehearse";
+import { t } from "../words";
 import type { Finding } from "./finding";
 
 /** Shorter than this is hardly visible, in ms. */
@@ -47,7 +48,7 @@ const endOf = (clip: Clip) => timelineOf(clip).end;
 /** `names` are those of the rules that are on. */
 function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names: ReadonlySet<string>): Finding[] {
   const { name, play, when, keep = "while" } = rule;
-  const remove = { label: "Remove the rule", apply: (current: Project) => removeRule(current, behaviour.name, name) };
+  const remove = { label: t("Remove the rule"), apply: (current: Project) => removeRule(current, behaviour.name, name) };
   if (!plays(project, play))
     return [
       finding(behaviour, name, {
@@ -65,7 +66,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         severity: "warning",
         message: `It asks for ${impossible.map(askedFor).join(" and ")}, which the behaviour does not have, so it never shows.`,
         mend: {
-          label: "Remove the condition",
+          label: t("Remove the condition"),
           apply: (current) => setRule(current, behaviour.name, name, { when: when.filter((each) => !impossible.includes(each)) }),
         },
         otherMends: [remove],
@@ -91,10 +92,10 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         severity: "warning",
         message: `It is kept for its whole length, but ${endless[0]?.name} never ends, so it is not kept.`,
         mend: {
-          label: endless.length === 1 ? `Play ${endless[0]?.name} once` : "Play its clips once",
+          label: endless.length === 1 ? t("Play {name} once", { name: endless[0]?.name ?? "" }) : t("Play its clips once"),
           apply: (current) => endless.reduce((next, clip) => setClipRules(next, clip.name, { playback: "once" }), current),
         },
-        otherMends: [{ label: "Keep it 400 ms", apply: (current) => setRule(current, behaviour.name, name, { keep: 400 }) }],
+        otherMends: [{ label: t("Keep it 400 ms"), apply: (current) => setRule(current, behaviour.name, name, { keep: 400 }) }],
       }),
     );
   if (isMoment(rule) && (keep === "while" || keep === 0))
@@ -103,7 +104,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         code: "not-kept",
         severity: "warning",
         message: "A press lasts an instant, and this rule is not kept after it, so it cannot be seen.",
-        mend: { label: "Keep its whole length", apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
+        mend: { label: t("Keep its whole length"), apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
       }),
     );
   const shortest = Math.min(...clips.map(endOf)) / 1000;
@@ -114,7 +115,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         code: "hardly-seen",
         severity: "note",
         message: `It shows for ${lasts} ms, which is too short to see.`,
-        mend: { label: "Keep it 200 ms", apply: (current) => setRule(current, behaviour.name, name, { keep: 200 }) },
+        mend: { label: t("Keep it 200 ms"), apply: (current) => setRule(current, behaviour.name, name, { keep: 200 }) },
       }),
     );
   if (keep === "while" && !isMoment(rule) && endless.length === 0 && !asksForEnd(behaviour, name))
@@ -123,7 +124,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         code: "stands-after-end",
         severity: "note",
         message: `${play} plays once and then stands still for as long as the rule holds.`,
-        mend: { label: "Keep its whole length", apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
+        mend: { label: t("Keep its whole length"), apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
       }),
     );
   return found;
@@ -177,7 +178,7 @@ function nothingShows(behaviour: Behaviour): Finding[] {
       ...(last
         ? {
             mend: {
-              label: `Otherwise play ${last.play}`,
+              label: t("Otherwise play {play}", { play: last.play }),
               apply: (current) =>
                 addRule(current, behaviour.name, { name: "otherwise", when: [], play: last.play }, behaviour.rules.length),
             },
@@ -202,7 +203,7 @@ function covered(behaviour: Behaviour): Finding[] {
         severity: "warning",
         message: `It is below ${always.name}, which always holds, so it never shows.`,
         mend: {
-          label: `Move it above ${always.name}`,
+          label: t("Move it above {name}", { name: always.name }),
           apply: (current) => moveRule(current, behaviour.name, rule.name, behaviour.rules.indexOf(always)),
         },
       }),
@@ -270,7 +271,7 @@ function unasked(project: Project, behaviour: Behaviour): Finding[] {
             message: `No rule uses ${name}.`,
             ...(project.drives?.some((drive) => drive.behaviour === behaviour.name)
               ? {}
-              : { mend: { label: "Remove the input", apply: (current: Project) => removeInput(current, behaviour.name, name) } }),
+              : { mend: { label: t("Remove the input"), apply: (current: Project) => removeInput(current, behaviour.name, name) } }),
           }),
         ],
   );

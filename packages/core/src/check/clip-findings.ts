@@ -2,6 +2,7 @@
 
 import { makeEqual, mergeEqualSteps, removeSteps, setClipRules, setStepDurations } from "../edit";
 import { type Clip, counted, type FrameRef, findFrame, frameSize, type Micros, type Project } from "../model";
+import { t } from "../words";
 import type { Finding } from "./finding";
 
 /** How long a display of 60 pictures a second shows each. */
@@ -30,7 +31,7 @@ function blanks(project: Project, clip: Clip): Finding[] {
     finding(clip, steps, {
       code: "blank-steps",
       message: `Nothing is drawn in ${counted(steps.length, "of its steps", "of its steps")}, so it blinks.`,
-      mend: { label: "Remove them", apply: (current) => removeSteps(current, clip.name, steps) },
+      mend: { label: t("Remove them"), apply: (current) => removeSteps(current, clip.name, steps) },
     }),
   ];
 }
@@ -44,7 +45,7 @@ function equalNeighbours(clip: Clip): Finding[] {
     finding(clip, steps, {
       code: "equal-neighbours",
       message: `${counted(steps.length, "step shows", "steps show")} the same frame as the one before. One longer step does the same.`,
-      mend: { label: "Merge each into one", apply: (current) => mergeEqualSteps(current, clip.name) },
+      mend: { label: t("Merge each into one"), apply: (current) => mergeEqualSteps(current, clip.name) },
     }),
   ];
 }
@@ -58,7 +59,7 @@ function seam(clip: Clip): Finding[] {
     finding(clip, [last], {
       code: "doubled-seam",
       message: "It ends with the frame that it begins with, so the loop pauses there for two steps.",
-      mend: { label: "Remove the last step", apply: (current) => removeSteps(current, clip.name, [last]) },
+      mend: { label: t("Remove the last step"), apply: (current) => removeSteps(current, clip.name, [last]) },
     }),
   ];
 }
@@ -70,7 +71,7 @@ function tooFast(clip: Clip): Finding[] {
     finding(clip, steps, {
       code: "too-fast",
       message: `${counted(steps.length, "step is", "steps are")} shorter than a refresh of a 60 Hz display; some will never be seen.`,
-      mend: { label: "Make them 16.667 ms", apply: (current) => setStepDurations(current, clip.name, steps, REFRESH) },
+      mend: { label: t("Make them 16.667 ms"), apply: (current) => setStepDurations(current, clip.name, steps, REFRESH) },
     }),
   ];
 }
@@ -92,7 +93,7 @@ function oddSizes(project: Project, clip: Clip): Finding[] {
     finding(clip, steps, {
       code: "odd-size-steps",
       message: `${counted(steps.length, "step shows a frame", "steps show frames")} that ${steps.length === 1 ? "is" : "are"} not ${usual} px like the others.`,
-      mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
+      mend: { label: t("Make all equal, feet on feet"), apply: (current) => makeEqual(current, refs, "feet") },
     }),
   ];
 }
@@ -116,7 +117,7 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
         code: "endless-effect",
         message: `It plays forever, but ${fades ? "it ends with nothing drawn" : "its name suggests that it happens once"}, as an effect does.`,
         mend: {
-          label: "Play it once, then hide",
+          label: t("Play it once, then hide"),
           apply: (current) => setClipRules(current, clip.name, { playback: "once", after: "hide" }),
         },
       }),
@@ -126,7 +127,7 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
       finding(clip, [], {
         code: "stops-short",
         message: "It plays once and stops, but its name suggests a loop.",
-        mend: { label: "Play it in a loop", apply: (current) => setClipRules(current, clip.name, { playback: "loop", times: 0 }) },
+        mend: { label: t("Play it in a loop"), apply: (current) => setClipRules(current, clip.name, { playback: "loop", times: 0 }) },
       }),
     ];
   return [];

@@ -7,6 +7,7 @@ import { alsoTaken, drawAlike } from "../edit";
 import { counted, isOfPieces, type Palette, type Project, type Source, type SourceId } from "../model";
 import { colourDistance, nearlyEqual, recolouringOf, type UsedColour } from "../palette";
 import { hexOf, type Rgb, rgbOf } from "../raster";
+import { t } from "../words";
 import type { SeenArt } from "./art-findings";
 import type { Finding } from "./finding";
 
@@ -82,7 +83,7 @@ function almostOne(project: Project, source: Source, used: readonly UsedColour[]
       where: `source "${source.name}"`,
       message: `Nobody can tell these colours apart; they were probably meant to be the same: ${named.join("; ")}${more}.`,
       place: { stop: "sources", source: source.id },
-      mend: { label: "Make them equal", apply: (now) => drawAlike(now, source.id, pairs) },
+      mend: { label: t("Make them equal"), apply: (now) => drawAlike(now, source.id, pairs) },
     },
   ];
 }
@@ -120,7 +121,7 @@ function justOutside({ palettes = [] }: Project, source: Source, used: readonly 
         message: `${first.colour} is not in ${base.name}, though nearly its ${first.like}${more}: it stays as drawn when another palette replaces ${base.name}.`,
         place: { stop: "sources", source: source.id },
         mend: {
-          label: missed.length === 1 ? `Treat it as ${first.like}` : "Treat each as the nearest",
+          label: missed.length === 1 ? t("Treat it as {like}", { like: first.like }) : t("Treat each as the nearest"),
           apply: (now) => missed.reduce((made, { colour, like }) => alsoTaken(made, base.name, colour, like), now),
         },
       },

@@ -3,6 +3,7 @@
 import { type ChosenFrames, type ForeseenFile, foreseenFiles, type PathTrouble, troubleWithPaths } from "../delivery-plan";
 import { freeDeliveryName, renameClip, renameFrame, renameSource, setDelivery } from "../edit";
 import { type ClipName, counted, type Delivery, fitFileName, frameRef, freeName, OWN_NAMES, type Project, type Source } from "../model";
+import { t } from "../words";
 import { type Finding, type Mend, type Place, whereOfDelivery } from "./finding";
 
 interface Owned extends ForeseenFile {
@@ -129,7 +130,7 @@ function namedAfterSource({ sources }: Project, { id, name }: Source): NamedAfte
 }
 
 function renaming(before: string, name: string, apply: (name: string) => (project: Project) => Project): Mend | null {
-  return name === before || name === "" ? null : { label: `Call it ${name}`, apply: apply(name) };
+  return name === before || name === "" ? null : { label: t("Call it {name}", { name }), apply: apply(name) };
 }
 
 function mendIf(mend: Mend | null): { mend?: Mend } {

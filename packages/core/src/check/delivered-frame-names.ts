@@ -3,6 +3,7 @@
 import { type ChosenFrames, framesNamed, paddedPattern } from "../delivery-plan";
 import { setDelivery } from "../edit";
 import { type Delivery, naturalOrder, OWN_NAMES, type Project } from "../model";
+import { t } from "../words";
 import { type Finding, whereOfDelivery } from "./finding";
 
 /** A pattern that is not specific enough: a game could not distinguish the frames. Frames' own names are checked elsewhere. */
@@ -19,7 +20,7 @@ export function sharedNames(project: Project, index: number, { names }: ChosenFr
       message: `Called ${frameNames}, ${names.length} frames have only ${distinct} ${distinct === 1 ? "name" : "names"}; a game could not distinguish them.`,
       place: { stop: "ship", delivery: index },
       delivery: index,
-      mend: { label: `Use names like ${told}`, apply: (current) => setDelivery(current, index, { frameNames: told }) },
+      mend: { label: t("Use names like {told}", { told }), apply: (current) => setDelivery(current, index, { frameNames: told }) },
     },
   ];
 }
@@ -41,7 +42,7 @@ export function beginnings(project: Project, index: number, { frames, names, pro
       message: `The name ${first.short} begins ${first.long}${traps.length > 1 ? `, and so with ${traps.length - 1} more` : ""}. Code that matches names by prefix finds both.`,
       place: { stop: "ship", delivery: index },
       delivery: index,
-      mend: { label: `Use names like ${padded}`, apply: (current) => setDelivery(current, index, { frameNames: padded }) },
+      mend: { label: t("Use names like {padded}", { padded }), apply: (current) => setDelivery(current, index, { frameNames: padded }) },
     },
   ];
 }

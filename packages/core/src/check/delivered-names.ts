@@ -4,6 +4,7 @@ import { type ChosenFrames, chosenFrames } from "../delivery-plan";
 import { setDelivery } from "../edit";
 import { CaravanError, counted, type Delivery, keptRefs, type Project } from "../model";
 import { chosenAndGone } from "../references";
+import { t } from "../words";
 import { troubledFiles } from "./delivered-file-names";
 import { beginnings, sharedNames } from "./delivered-frame-names";
 import { type Finding, whereOfDelivery } from "./finding";
@@ -55,7 +56,7 @@ function chosenGone(project: Project, index: number, names: readonly string[]): 
     place: { stop: "ship", delivery: index },
     delivery: index,
     mend: {
-      label: `Choose without ${names.length === 1 ? "it" : "them"}`,
+      label: names.length === 1 ? t("Choose without it") : t("Choose without them"),
       apply: (current) => setDelivery(current, index, { choice: { names: choice.names.filter((name) => !gone.has(name)) } }),
     },
   };
@@ -77,7 +78,7 @@ function framesGone(project: Project, index: number): Finding[] {
       message: `${counted(gone, "chosen frame no longer exists", "chosen frames no longer exist")}.`,
       place: { stop: "ship", delivery: index },
       delivery: index,
-      mend: { label: "Keep the others", apply: (current) => setDelivery(current, index, { choice: { frames: there } }) },
+      mend: { label: t("Keep the others"), apply: (current) => setDelivery(current, index, { choice: { frames: there } }) },
     },
   ];
 }
@@ -90,6 +91,6 @@ function choosesNothing(project: Project, index: number): Finding {
     message: "Nothing is chosen for delivery, or it no longer exists.",
     place: { stop: "ship", delivery: index },
     delivery: index,
-    mend: { label: "Deliver everything", apply: (current) => setDelivery(current, index, { choice: { of: "all" } }) },
+    mend: { label: t("Deliver everything"), apply: (current) => setDelivery(current, index, { choice: { of: "all" } }) },
   };
 }

@@ -13,6 +13,7 @@ import {
   originOf,
   type Project,
 } from "../model";
+import { t } from "../words";
 import { deliveredNames } from "./delivered-names";
 import type { Finding } from "./finding";
 import { guarded } from "./guarded";
@@ -49,12 +50,12 @@ function bleeding(delivery: Delivery, index: number): Finding[] {
   ];
   if (kind === "atlas" && packing.extrudePx === 0)
     return risk("no edges are extruded: neighbours will bleed in at the edges of frames.", {
-      label: "Extrude by 1 px",
+      label: t("Extrude by 1 px"),
       apply: (project) => setDelivery(project, index, { packing: { extrudePx: 1, paddingPx: Math.max(1, packing.paddingPx) } }),
     });
   if ((kind === "grid" || kind === "strips") && sheet.gapPx === 0)
     return risk("its cells touch: neighbours will bleed in at their edges.", {
-      label: "Set a spacing of 2 px",
+      label: t("Set a spacing of 2 px"),
       apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }),
     });
   return [];
@@ -82,7 +83,7 @@ function largePages(delivery: Delivery, index: number): Finding[] {
       severity: "note",
       message: `Pages may become ${side} px a side. Some phones and older machines allow ${SAFE_SIDE} px at most, and then show nothing.`,
       mend: {
-        label: `Stay within ${SAFE_SIDE} px`,
+        label: t("Stay within {most} px", { most: SAFE_SIDE }),
         apply: (project) =>
           setDelivery(project, index, {
             packing: fixed
@@ -108,7 +109,7 @@ function shortTimes(project: Project, delivery: Delivery, index: number): Findin
       severity: "warning",
       message: `GIF holds no step under 20 ms; ${quick.map(({ name }) => name).join(", ")} ${quick.length === 1 ? "has" : "have"} some of ${msFromMicros(shortest)} ms and will play slower.`,
       ...(delivery.films.includes("apng")
-        ? { mend: { label: "Deliver APNG only", apply: (current: Project) => setDelivery(current, index, { films: ["apng"] }) } }
+        ? { mend: { label: t("Deliver APNG only"), apply: (current: Project) => setDelivery(current, index, { films: ["apng"] }) } }
         : {}),
     }),
   ];
@@ -135,7 +136,7 @@ function unequalStrips(project: Project, { kind, name }: Delivery, index: number
         message: `Its frames have ${own.size} sizes. On the strip of "${name}" they are aligned by their origins in equal cells.`,
         place: { stop: "clips", clip: clip.name },
         delivery: index,
-        mend: { label: "Make all equal, feet on feet", apply: (current) => makeEqual(current, refs, "feet") },
+        mend: { label: t("Make all equal, feet on feet"), apply: (current) => makeEqual(current, refs, "feet") },
       },
     ];
   });
@@ -159,7 +160,7 @@ function originsOutside(project: Project): Finding[] {
       message: `${counted(outside.length, "frame stands", "frames stand")} on a point outside ${outside.length === 1 ? "itself" : "themselves"}.`,
       place: { stop: "frames", frame: frameRef(first.source, first.frame) },
       ...(own.length > 0
-        ? { mend: { label: "Use their source's origin", apply: (current: Project) => forgetOrigins(current, "frames", own) } }
+        ? { mend: { label: t("Use their source's origin"), apply: (current: Project) => forgetOrigins(current, "frames", own) } }
         : {}),
     },
   ];

@@ -1,5 +1,6 @@
 import { dropFrames } from "../edit";
 import { type Clip, type ClipName, clipsByFrame, counted, type FrameRef, frameRef, keptFrames, type Project } from "../model";
+import { t } from "../words";
 import { actionFindings, nameFindings } from "./action-findings";
 import { artFindings, NOTHING_SEEN, type SeenArt } from "./art-findings";
 import { behaviourFindings } from "./behaviour-findings";
@@ -102,7 +103,7 @@ function unused(project: Project): Finding[] {
       where: "project",
       message: `${counted(idle.length, "frame is", "frames are")} in no clip${whoTakesThem(project)}.`,
       place: { stop: "frames", frame: idle[0] as FrameRef },
-      mend: { label: "Drop them", apply: (current) => dropFrames(current, idle) },
+      mend: { label: t("Drop them"), apply: (current) => dropFrames(current, idle) },
     },
   ];
 }

@@ -2,6 +2,7 @@
 import { layersOf } from "../delivery-plan";
 import { blendLayer, moveLayer, renameLayer } from "../edit";
 import { MOST_LAYERS, type Project, type SourceId, sourceById, unreachable } from "../model";
+import { inLanguage, t } from "../words";
 import type { Finding, Mend } from "./finding";
 
 export function layersThatDisagree({ sources }: Project): Finding[] {
@@ -22,18 +23,18 @@ export function layersThatDisagree({ sources }: Project): Finding[] {
       return told(
         `It is ${IN_WORDS[layer.blend]} in ${first.name} and ${IN_WORDS[own.blend]} in ${other.name}; a game can draw it only one way.`,
         {
-          label: `${LABELS[layer.blend]} it in both`,
+          label: inLanguage(LABELS[layer.blend]),
           apply: (current) => blendLayer(current, layer.name, layer.blend),
         },
       );
     case "spelling":
       return told(`It is called ${own.name} in ${other.name}; some systems do not distinguish files with these names.`, {
-        label: `Call both ${layer.name}`,
+        label: t("Call both {name}", { name: layer.name }),
         apply: (current) => renameLayer(current, own.name, layer.name),
       });
     case "order":
       return told(`It lies above another layer in ${first.name} and below it in ${other.name}; a game can draw layers only in one order.`, {
-        label: `Order those of ${other.name} the same way`,
+        label: t("Order those of {name} the same way", { name: other.name }),
         apply: (current) => orderedAlike(current, first.id, other.id),
       });
     default:
@@ -50,4 +51,4 @@ function orderedAlike(project: Project, first: SourceId, other: SourceId): Proje
 }
 
 const IN_WORDS = { normal: "painted over", add: "added", multiply: "multiplied" } as const;
-const LABELS = { normal: "Paint", add: "Add", multiply: "Multiply" } as const;
+const LABELS = { normal: "Paint it in both", add: "Add it in both", multiply: "Multiply it in both" } as const;

@@ -2,6 +2,7 @@
 import { boxesOf, copyMarks, fillPoint, setBoxes } from "../edit";
 import { hasMark } from "../marks";
 import { type Box, type Clip, type FrameRef, findFrame, type MarkKind, originOf, type PlacedFrame, type Project } from "../model";
+import { t } from "../words";
 import { type Finding, namingSteps, sentence } from "./finding";
 
 /** Of a clip whose frames are all there. Cost: O(kinds × steps). */
@@ -30,9 +31,9 @@ function missing(clip: Clip, kind: MarkKind, shown: Shown, has: readonly boolean
       ...namingSteps((named) => sentence(`${named(steps)} ${steps.length === 1 ? "has" : "have"} no ${kind.name}, but all others do.`)),
       mend:
         kind.shape === "point"
-          ? { label: "Interpolate it", apply: (project) => fillPoint(project, clip.name, kind.name) }
+          ? { label: t("Interpolate it"), apply: (project) => fillPoint(project, clip.name, kind.name) }
           : {
-              label: "Copy it from the previous step",
+              label: t("Copy it from the previous step"),
               apply: (project) =>
                 steps.reduce((next, step) => {
                   const before = nearestBefore(has, step);
@@ -80,7 +81,7 @@ function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
       code: "box-jumps",
       message: `${what}: the character may drop and climb as it moves.`,
       mend: {
-        label: "Level it with its neighbours",
+        label: t("Level it with its neighbours"),
         apply: (project) =>
           setBoxes(
             project,

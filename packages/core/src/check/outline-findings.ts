@@ -3,6 +3,7 @@ import { setOutlines, setTrace, steadyOutline } from "../edit";
 import { type FrameOutlines, type OutlineFacts, outlineFacts, outlineKinds, outlinesIn } from "../marks";
 import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, type OutlineKind, type Project } from "../model";
 import { isSimple } from "../outline";
+import { t } from "../words";
 import type { Finding } from "./finding";
 
 /** The outlines of frames as they are traced now; frames that were not looked at are not among them. */
@@ -39,8 +40,11 @@ function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutline
       ? `On one step the lower edge of ${kind.name} lies ${where}`
       : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than on the others, on the first ${where}`;
   const mends = [
-    { label: `One outline for all of ${clip.name}`, apply: (current: Project) => steadyOutline(current, kind.name, clip.name, "median") },
-    { label: "A straight bottom on the ground", apply: (current: Project) => setTrace(current, kind.name, { flat: true }) },
+    {
+      label: t("One outline for all of {name}", { name: clip.name }),
+      apply: (current: Project) => steadyOutline(current, kind.name, clip.name, "median"),
+    },
+    { label: t("A straight bottom on the ground"), apply: (current: Project) => setTrace(current, kind.name, { flat: true }) },
   ];
   const isTraced = kind.trace !== undefined && !steps.some((k) => seen.get(clip.steps[k]?.frame as FrameRef)?.[kind.name]?.own);
   const [mend, ...otherMends] = isTraced ? mends.filter((_, k) => k === 0 || !kind.trace?.flat) : [];
@@ -78,7 +82,7 @@ function tangled(project: Project, { name }: OutlineKind): Finding[] {
           where: frameName(source, frame),
           message: `Its ${name} crosses or touches itself, so a game may confuse its inside and outside.`,
           place: { stop: "frames", frame: ref },
-          mend: { label: "Trace it again", apply: (current) => setOutlines(current, frameName(source, frame), [ref], name, ref, null) },
+          mend: { label: t("Trace it again"), apply: (current) => setOutlines(current, frameName(source, frame), [ref], name, ref, null) },
         },
       ];
     }),
@@ -96,7 +100,7 @@ function steadiedOverNothing({ clips, actions }: Project, { name, trace }: Outli
         where: `outline ${name}`,
         message: `Its frames of ${of} should share one outline, but no clip or action has that name any more, so each has its own.`,
         place: { stop: "marks", clip: (clips[0]?.name ?? "") as Clip["name"], mark: name },
-        mend: { label: "Forget it", apply: (current) => steadyOutline(current, name, of, null) },
+        mend: { label: t("Forget it"), apply: (current) => steadyOutline(current, name, of, null) },
       },
     ];
   });
@@ -117,9 +121,12 @@ function manyCorners(project: Project, { name, trace }: OutlineKind, seen: SeenO
       where: `outline ${name}`,
       message: `On ${counted(over.length, "frame")} it has up to ${counted(most, "corner")} more than ${trace.corners}, to stay within ${trace.withinPx} px; first on ${found ? frameName(found.source, found.frame) : first[0]}.`,
       place: { stop: "frames", frame: first[0] },
-      mend: { label: `Stay within ${looser} px instead`, apply: (current) => setTrace(current, name, { withinPx: looser }) },
+      mend: { label: t("Stay within {looser} px instead", { looser }), apply: (current) => setTrace(current, name, { withinPx: looser }) },
       otherMends: [
-        { label: `Allow ${trace.corners + most} corners`, apply: (current) => setTrace(current, name, { corners: trace.corners + most }) },
+        {
+          label: t("Allow {corners} corners", { corners: trace.corners + most }),
+          apply: (current) => setTrace(current, name, { corners: trace.corners + most }),
+        },
       ],
     },
   ];

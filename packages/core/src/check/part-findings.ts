@@ -6,6 +6,7 @@ import { fillPoint, removePart, setClipRules } from "../edit";
 import { hostClips, pointIn, pointPath } from "../marks";
 import { type Clip, type ClipName, findFrame, type Part, type Project } from "../model";
 import { timelineOf } from "../playback";
+import { t } from "../words";
 import { type Finding, namingSteps, type Place, sentence } from "./finding";
 
 /** Cost: O(parts × steps of their hosts). */
@@ -35,7 +36,7 @@ function where({ name }: Part): string {
 }
 
 function takeOff({ name }: Part): Finding["mend"] {
-  return { label: "Remove the part", apply: (project) => removePart(project, name) };
+  return { label: t("Remove the part"), apply: (project) => removePart(project, name) };
 }
 
 function placeOf(project: Project, part: Part): Place {
@@ -106,7 +107,7 @@ function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
       ...(at.some((each) => each !== null)
         ? {
             mend: {
-              label: `Interpolate ${part.at}`,
+              label: t("Interpolate {at}", { at: part.at }),
               apply: (current: Project) => fillPoint(current, clip.name, part.at),
             },
           }
@@ -129,7 +130,7 @@ function guestThatEnds(project: Project, part: Part): Finding[] {
         message: `Its guest ${guest.name} ${guest.after === "hide" ? "ends and disappears" : "ends and holds still"}, and its host ${outlasts.name} goes on.`,
         place: { stop: "clips", clip: guest.name },
         mend: {
-          label: `Let ${guest.name} loop`,
+          label: t("Let {name} loop", { name: guest.name }),
           apply: (current) => setClipRules(current, guest.name as ClipName, { playback: "loop", times: 0 }),
         },
       },

@@ -13,6 +13,7 @@ import {
   type Project,
   type Source,
 } from "../model";
+import { t } from "../words";
 import { type Finding, type Mend, namingSteps } from "./finding";
 
 /** Cost: O(pieces + steps × pieces). */
@@ -55,7 +56,7 @@ function gonePieces(project: Project, source: Source, frame: Frame): Finding[] {
       severity: "warning",
       message: `${counted(places.length, "piece")} of it cannot be drawn: ${first} ${is}. A striped box stands for it.`,
       mend: {
-        label: places.length === 1 ? "Remove it" : "Remove them",
+        label: places.length === 1 ? t("Remove it") : t("Remove them"),
         apply: (now) => removePieces(now, frameRef(source, frame), places),
       },
     }),
@@ -77,7 +78,7 @@ function gonePaletteOfSource(project: Project, { id, name, palette }: Source): F
       where: `source "${name}"`,
       message: `The palette ${palette} ${why}, so its pictures keep the colours as drawn.`,
       place: { stop: "sources", source: id },
-      mend: { label: "Keep them as drawn", apply: (now) => setSourcePalette(now, id, null) },
+      mend: { label: t("Keep them as drawn"), apply: (now) => setSourcePalette(now, id, null) },
     },
   ];
 }
@@ -94,7 +95,7 @@ function gonePalettes(project: Project, source: Source, frame: Frame): Finding[]
       code: "palette-gone",
       severity: "warning",
       message: `The palette ${name} ${why}, so ${counted(places.length, "piece")} of it ${places.length === 1 ? "wears its" : "wear their"} own colours.`,
-      mend: { label: "Wear own colours", apply: (now) => colourPieces(now, frameRef(source, frame), places, null) },
+      mend: { label: t("Wear own colours"), apply: (now) => colourPieces(now, frameRef(source, frame), places, null) },
     }),
   ];
 }
@@ -115,8 +116,11 @@ function paletteLengths({ palettes = [], sources }: Project): Finding[] {
         place: first ? { stop: "frames", frame: frameRef(first.source, first.frame) } : { stop: "sources" },
         mend:
           lacking.length > 0
-            ? { label: "Fill it in", apply: (now) => setPaletteColours(now, palette.name, [...palette.colours, ...lacking]) }
-            : { label: "Shorten it", apply: (now) => setPaletteColours(now, palette.name, palette.colours.slice(0, base.colours.length)) },
+            ? { label: t("Fill it in"), apply: (now) => setPaletteColours(now, palette.name, [...palette.colours, ...lacking]) }
+            : {
+                label: t("Shorten it"),
+                apply: (now) => setPaletteColours(now, palette.name, palette.colours.slice(0, base.colours.length)),
+              },
       },
     ];
   });
@@ -144,7 +148,7 @@ function offGrid(source: Source, frame: Frame): Finding[] {
       code: "piece-off-grid",
       severity: "note",
       message: `One of its ${pieces.length} pieces lies a pixel off the grid of ${GRID} px of the others.`,
-      mend: { label: "Align it to the grid", apply: (now) => movePieces(now, frameRef(source, frame), [place], { x: -dx, y: -dy }) },
+      mend: { label: t("Align it to the grid"), apply: (now) => movePieces(now, frameRef(source, frame), [place], { x: -dx, y: -dy }) },
     }),
   ];
 }
@@ -187,7 +191,7 @@ function alongClip(project: Project, clip: Clip): Finding[] {
               `${nameOf(project, of)} wears ${here.palette ?? "its own colours"} in ${named([step])} of ${clip.name}, and ${before.palette ?? "its own colours"} before and after.`,
           ),
           mend: {
-            label: before.palette === null ? "Wear own colours here too" : `Wear ${before.palette} here too`,
+            label: before.palette === null ? t("Wear own colours here too") : t("Wear {palette} here too", { palette: before.palette }),
             apply: (now) => colourPieces(now, frameRef(source, frame), places, before.palette),
           },
         }),
@@ -221,7 +225,7 @@ function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly
               `${counted(places.length, "piece")} of it ${places.length === 1 ? "wears" : "wear"} ${palette} in ${named([step])} of ${clip.name}, and ${worn} is worn before and after.`,
           ),
           mend: {
-            label: `Wear ${worn} here too`,
+            label: t("Wear {worn} here too", { worn }),
             apply: (now) => colourPieces(now, frameRef(here.source, here.frame), places, worn),
           },
         }),
@@ -237,7 +241,7 @@ function asBefore(frames: readonly { source: Source; frame: Frame }[], step: num
   const places = placesOf(before.frame, (piece) => piece.of === of);
   const pieces = places.flatMap((place) => before.frame.pieces?.[place] ?? []);
   return {
-    label: "Place it as in the previous step",
+    label: t("Place it as in the previous step"),
     apply: (now) => putPieces(now, frameRef(here.source, here.frame), pieces, Math.min(places[0] ?? 0, here.frame.pieces?.length ?? 0)),
   };
 }
@@ -262,7 +266,7 @@ function equalFrames(source: Source): Finding[] {
         code: "equal-frames-of-pieces",
         severity: "note",
         message: `${others.map((frame) => frameName(source, frame)).join(", ")} ${others.length === 1 ? "is" : "are"} put together the same way.`,
-        mend: { label: "Use this one for all", apply: (now) => keepFirstOf(now, [frames.map((frame) => frameRef(source, frame))]) },
+        mend: { label: t("Use this one for all"), apply: (now) => keepFirstOf(now, [frames.map((frame) => frameRef(source, frame))]) },
       }),
     ];
   });
@@ -288,7 +292,7 @@ function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
         message: `${counted(idle.length, "piece of it lies", "pieces of it lie")} on no frame.`,
         place: { stop: "frames", frame: frameRef(source, first) },
         mend: {
-          label: idle.length === 1 ? "Drop it" : "Drop them",
+          label: idle.length === 1 ? t("Drop it") : t("Drop them"),
           apply: (now) =>
             dropFrames(
               now,

@@ -2,6 +2,7 @@
 import { setStage } from "../edit";
 import type { Project, Stage } from "../model";
 import { walkingClip, walkKey, worstSlide } from "../stage";
+import { t } from "../words";
 import type { SeenArt } from "./art-findings";
 import type { Finding } from "./finding";
 
@@ -31,7 +32,7 @@ function slidingFeet(project: Project, stage: Stage, walks: SeenArt["walks"]): F
       message: `Planted feet of ${walking.clip.name} slide by up to ${px(worst)} a step at ${speed} px/s; at ${steady} px/s by ${px(walk.steady.worst)}.`,
       place: { stop: "rehearse", behaviour: stage.behaviour, stage: stage.name },
       mend: {
-        label: `Walk at ${steady} px/s`,
+        label: t("Walk at {steady} px/s", { steady }),
         apply: (current) => setStage(current, stage.name, { movement: { ...stage.movement, speed: steady } }),
       },
     },

@@ -2,6 +2,7 @@
 import { assignField, removeClip, removeSteps, renameFrame } from "../edit";
 import { shapeOf } from "../example";
 import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { t } from "../words";
 import { emptyActions } from "./action-findings";
 import { deliveredNames } from "./delivered-names";
 import type { Finding, Place } from "./finding";
@@ -49,7 +50,7 @@ export function brokenClip(project: Project, clip: Clip): Finding[] {
         where,
         message: "It has no steps, so a game could not play it. Add frames to it or remove it.",
         place,
-        mend: { label: "Remove the clip", apply: (current) => removeClip(current, clip.name) },
+        mend: { label: t("Remove the clip"), apply: (current) => removeClip(current, clip.name) },
       },
     ];
   const missing = clip.steps.flatMap((step, k) => {
@@ -65,7 +66,10 @@ export function brokenClip(project: Project, clip: Clip): Finding[] {
       where,
       message,
       place,
-      mend: { label: `Take ${missing.length === 1 ? "it" : "them"} out`, apply: (current) => removeSteps(current, clip.name, missing) },
+      mend: {
+        label: missing.length === 1 ? t("Take it out") : t("Take them out"),
+        apply: (current) => removeSteps(current, clip.name, missing),
+      },
     },
   ];
 }
@@ -95,7 +99,7 @@ export function sameNames(project: Project): Finding[] {
         where: `frame "${name}"`,
         message: "Two frames have this name; a game could not distinguish them.",
         place: { stop: "frames", frame: named },
-        mend: { label: "Remove the given name", apply: (current) => renameFrame(current, named, "") },
+        mend: { label: t("Remove the given name"), apply: (current) => renameFrame(current, named, "") },
       },
     ];
   });
@@ -121,7 +125,7 @@ export function unassignedFields(project: Project): Finding[] {
         message: `In the example ${example.name}, ${list} ${unassigned.length === 1 ? "differs" : "differ"} from frame to frame and ${unassigned.length === 1 ? "means" : "mean"} nothing that is known. Say what under “Its fields”.`,
         place: { stop: "ship", delivery },
         mend: {
-          label: "Keep the example's value",
+          label: t("Keep the example's value"),
           apply: (current) => unassigned.reduce((next, path) => assignField(next, example.name, path, "keep"), current),
         },
       },

@@ -2,6 +2,7 @@
 
 import { setDelivery, setStepDurations } from "../edit";
 import { type Clip, counted, type Delivery, type Micros, msFromMicros, type Project, tickAt } from "../model";
+import { t } from "../words";
 import { type Finding, whereOfDelivery } from "./finding";
 
 /** Rates that game clocks run at, in ticks a second. */
@@ -23,11 +24,11 @@ export function tickFindings(
     const shortest = Math.min(...clip.steps.map(({ duration }) => duration));
     const rate = RATES.find((each) => each > ticksPerSecond && stepsWithoutTick(clip, each).length === 0);
     const atLeastOne = {
-      label: `Give each at least one tick, ${msFromMicros(tick)} ms`,
+      label: t("Give each at least one tick, {tick} ms", { tick: msFromMicros(tick) }),
       apply: (current: Project) => setStepDurations(current, clip.name, shorterThan(clip, tick), tick),
     };
     const longer = {
-      label: `Make the clip ${(tick / shortest).toFixed(1)} times as long`,
+      label: t("Make the clip {tick} times as long", { tick: (tick / shortest).toFixed(1) }),
       apply: (current: Project) => stretchedBy(current, clip, tick / shortest),
     };
     const faster =
@@ -35,7 +36,7 @@ export function tickFindings(
         ? []
         : [
             {
-              label: `Count ${rate} ticks a second`,
+              label: t("Count {rate} ticks a second", { rate }),
               apply: (current: Project) => setDelivery(current, index, { data: { ticksPerSecond: rate } }),
             },
           ];

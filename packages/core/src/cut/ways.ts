@@ -1,5 +1,6 @@
 /** Table of facts about each way of cutting. To add one, add a row here, its recipe in the model, and the search for its frames. */
-import { type Cut, unreachable } from "../model";
+import { type Cut, counted, unreachable } from "../model";
+import { t } from "../words";
 
 export interface WayTraits {
   /** Whether its recipe finds frames again by itself; otherwise they are given, and follow their drawings when art changes. */
@@ -35,21 +36,21 @@ export function sizesAreTold(cut: Cut): boolean {
 export function cutInWords(cut: Cut): string {
   switch (cut.by) {
     case "cell":
-      return `into ${cut.cell.w} × ${cut.cell.h} px cells`;
+      return t("into {w} × {h} px cells", cut.cell);
     case "count":
-      return `into ${cut.columns} × ${cut.rows} cells`;
+      return t("into {columns} × {rows} cells", { columns: cut.columns, rows: cut.rows });
     case "regions":
-      return `in ${cut.regions.length === 1 ? "1 region" : `${cut.regions.length} regions`}`;
+      return t("in {regions}", { regions: counted(cut.regions.length, "region") });
     case "outlines":
-      return "along outlines";
+      return t("along outlines");
     case "hand":
-      return "by hand";
+      return t("by hand");
     case "metadata":
-      return `as ${cut.file} says`;
+      return t("as {file} says", { file: cut.file });
     case "pictures":
-      return "into its pictures";
+      return t("into its pictures");
     case "pieces":
-      return "from pieces";
+      return t("from pieces");
     default:
       return unreachable(cut);
   }

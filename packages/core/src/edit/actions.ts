@@ -15,17 +15,18 @@ import {
   type Ways,
 } from "../model";
 import { withRenamedAction } from "../references";
+import { t } from "../words";
 import { edit } from "./edit";
 
 /** Adds an action without clips. Throws `bad-name` or `name-taken`. */
 export const addAction = edit(
-  (_project, name: string, _ways: Ways) => `make the action ${name.trim()}`,
+  (_project, name: string, _ways: Ways) => t("make the action {name}", { name: name.trim() }),
   (project, name, ways) => ({ ...project, actions: [...project.actions, { name: newActionName(project, name), ways, facings: {} }] }),
 );
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameAction = edit(
-  (_project, from: ActionName, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, from: ActionName, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     const action = actionNamed(project, from);
     if (to.trim() === from) return project;
@@ -36,7 +37,7 @@ export const renameAction = edit(
 
 /** Removes an action; its clips stay. */
 export const removeAction = edit(
-  (_project, name: ActionName) => `remove the action ${name}`,
+  (_project, name: ActionName) => t("remove the action {name}", { name }),
   (project, name) => {
     const action = actionNamed(project, name);
     return { ...project, actions: project.actions.filter((each) => each !== action) };
@@ -45,7 +46,7 @@ export const removeAction = edit(
 
 /** Gives an action another rose. Facings that the new one lacks are let go; their clips stay. */
 export const setWays = edit(
-  (_project, name: ActionName, ways: Ways) => `set ${name} to ${counted(ways, "facing")}`,
+  (_project, name: ActionName, ways: Ways) => t("set {name} to {facings}", { name, facings: counted(ways, "facing") }),
   (project, name, ways) => {
     const action = actionNamed(project, name);
     if (action.ways === ways) return project;
@@ -56,7 +57,11 @@ export const setWays = edit(
 /** What an action plays in a facing; null leaves the facing missing. Throws `bad-call` for a facing that is not on its rose. */
 export const setPetal = edit(
   (_project, name: ActionName, facing: Facing, petal: Petal | null) =>
-    petal ? `set ${name} ${facing} to ${petal.mirror ? "the mirror of " : ""}${petal.clip}` : `clear ${name} ${facing}`,
+    petal
+      ? petal.mirror
+        ? t("set {name} {facing} to the mirror of {clip}", { name, facing, clip: petal.clip })
+        : t("set {name} {facing} to {clip}", { name, facing, clip: petal.clip })
+      : t("clear {name} {facing}", { name, facing }),
   (project, name, facing, petal) => {
     const action = actionNamed(project, name);
     if (!FACINGS_OF[action.ways].includes(facing))
@@ -76,7 +81,7 @@ export const setPetal = edit(
 
 /** Fills missing facings with mirrors of those across, as far as these have clips of their own. */
 export const mirrorMissing = edit(
-  (_project, name: ActionName) => `mirror the missing facings of ${name}`,
+  (_project, name: ActionName) => t("mirror the missing facings of {name}", { name }),
   (project, name) => {
     const action = actionNamed(project, name);
     const facings = { ...action.facings };

@@ -30,6 +30,7 @@ import {
   type Ways,
 } from "../model";
 import type { Coverage } from "../raster";
+import { t } from "../words";
 import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
 import type { StoredPicture } from "./changed-art";
 import { renameClip, withSteps } from "./clips";
@@ -102,8 +103,10 @@ export interface ArrivedAction {
 export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly ArrivedAction[]]>(
   (_project, arrivals) =>
     arrivals.length === 1
-      ? `add ${arrivals[0]?.name}`
-      : `add ${counted(arrivals.length, arrivals.every((each) => each.pictures.length === 1 && !each.cut) ? "picture" : "source")}`,
+      ? t("add {name}", { name: arrivals[0]?.name ?? "" })
+      : t("add {things}", {
+          things: counted(arrivals.length, arrivals.every((each) => each.pictures.length === 1 && !each.cut) ? "picture" : "source"),
+        }),
   (project, arrivals, actions = []) => {
     refuseTooMany(
       project,
@@ -238,7 +241,9 @@ function fittedEvents(events: readonly string[]): Pick<Step, "events"> {
 /** Adds pictures as uncut sources at the end. */
 export const addSources = edit(
   (_project, pictures: readonly ArrivedPicture[]) =>
-    pictures.length === 1 ? `add ${pictures[0]?.fileName}` : `add ${counted(pictures.length, "picture")}`,
+    pictures.length === 1
+      ? t("add {name}", { name: pictures[0]?.fileName ?? "" })
+      : t("add {pictures}", { pictures: counted(pictures.length, "picture") }),
   (project, pictures) =>
     pictures.length === 0
       ? project

@@ -12,11 +12,12 @@ import {
   type Rule,
 } from "../model";
 import { withNamesBecome } from "../references";
+import { inLanguage, t } from "../words";
 import { edit } from "./edit";
 
 /** Adds a behaviour under its name, or one like it that is free. Throws `bad-name`. */
 export const addBehaviour = edit(
-  (_project, behaviour: Behaviour) => `make the behaviour ${behaviour.name}`,
+  (_project, behaviour: Behaviour) => t("make the behaviour {name}", { name: behaviour.name }),
   (project, behaviour): Project => {
     const { behaviours = [] } = project;
     const name = freeName(checkedName(behaviour.name, "behaviour name"), taken(behaviours)) as BehaviourName;
@@ -26,7 +27,7 @@ export const addBehaviour = edit(
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameBehaviour = edit(
-  (_project, from: BehaviourName, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, from: BehaviourName, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     const { name: before } = behaviourNamed(project, from);
     const name = newName(to, before, project.behaviours ?? [], "behaviour") as BehaviourName;
@@ -36,7 +37,7 @@ export const renameBehaviour = edit(
 
 /** Removes a behaviour; its stages and drives stay, and can be given another one. */
 export const removeBehaviour = edit(
-  (_project, name: BehaviourName) => `remove the behaviour ${name}`,
+  (_project, name: BehaviourName) => t("remove the behaviour {name}", { name }),
   (project, name): Project => {
     const behaviour = behaviourNamed(project, name);
     return { ...project, behaviours: (project.behaviours ?? []).filter((each) => each !== behaviour) };
@@ -45,7 +46,7 @@ export const removeBehaviour = edit(
 
 /** Adds an input of a kind. Throws `bad-name` or `name-taken`. */
 export const addInput = edit(
-  (_project, _behaviour: BehaviourName, kind: InputKind, name: string) => `add the ${kind} ${name.trim()}`,
+  (_project, _behaviour: BehaviourName, kind: InputKind, name: string) => t("add the {kind} {name}", { kind, name: name.trim() }),
   (project, behaviour, kind, wanted) =>
     changed(project, behaviour, (each) => ({
       ...each,
@@ -55,7 +56,7 @@ export const addInput = edit(
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameInput = edit(
-  (_project, _behaviour: BehaviourName, from: string, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, _behaviour: BehaviourName, from: string, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, behaviour, from, to) => {
     const name = newName(to, from, behaviourNamed(project, behaviour).inputs, "input");
     return withNamesBecome(project, { input: (each, of) => (of === behaviour && each === from ? name : each) });
@@ -64,21 +65,21 @@ export const renameInput = edit(
 
 /** Sets how an input begins, or how long a press waits. Throws `bad-number`. */
 export const setInput = edit(
-  (_project, _behaviour: BehaviourName, input: Input) => `change the ${input.kind} ${input.name}`,
+  (_project, _behaviour: BehaviourName, input: Input) => t("change the {kind} {name}", { kind: input.kind, name: input.name }),
   (project, behaviour, input) =>
     changed(project, behaviour, (each) => ({ ...each, inputs: each.inputs.map((one) => (one.name === input.name ? input : one)) })),
 );
 
 /** Removes an input. Conditions that ask for it stay, and say so. */
 export const removeInput = edit(
-  (_project, _behaviour: BehaviourName, name: string) => `remove the input ${name}`,
+  (_project, _behaviour: BehaviourName, name: string) => t("remove the input {name}", { name }),
   (project, behaviour, name) =>
     changed(project, behaviour, (each) => ({ ...each, inputs: each.inputs.filter((one) => one.name !== name) })),
 );
 
 /** Puts a rule in at a place from the top, under its name or one like it that is free. Throws `bad-name`. */
 export const addRule = edit(
-  (_project, _behaviour: BehaviourName, rule: Rule, _at: number) => `add the rule ${rule.name}`,
+  (_project, _behaviour: BehaviourName, rule: Rule, _at: number) => t("add the rule {name}", { name: rule.name }),
   (project, behaviour, rule, at) =>
     changed(project, behaviour, (each) => {
       const name = freeName(checkedName(rule.name, "rule name"), taken(each.rules));
@@ -88,7 +89,7 @@ export const addRule = edit(
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameRule = edit(
-  (_project, _behaviour: BehaviourName, from: string, to: string) => `rename the rule ${from} to ${to.trim()}`,
+  (_project, _behaviour: BehaviourName, from: string, to: string) => t("rename the rule {from} to {to}", { from, to: to.trim() }),
   (project, behaviour, from, to) => {
     const name = newName(to, from, behaviourNamed(project, behaviour).rules, "rule");
     return withNamesBecome(project, { rule: (each, of) => (of === behaviour && each === from ? name : each) });
@@ -100,7 +101,8 @@ export type RuleChange = { readonly [Field in keyof Omit<Rule, "name">]?: Rule[F
 
 /** Changes parts of a rule. One that begins to ask for a press or release is kept for its whole length, unless it says otherwise. Throws `bad-number`. */
 export const setRule = edit(
-  (_project, _behaviour: BehaviourName, name: string, change: RuleChange) => `${wordsFor(change)} ${name}`,
+  (_project, _behaviour: BehaviourName, name: string, change: RuleChange) =>
+    t("{change} {name}", { change: inLanguage(wordsFor(change)), name }),
   (project, behaviour, name, change) =>
     changed(project, behaviour, (each) => ({
       ...each,
@@ -110,7 +112,7 @@ export const setRule = edit(
 
 /** Removes a rule. Rules that may be cut or followed by it forget it; conditions on its showing stay, and are reported. */
 export const removeRule = edit(
-  (_project, _behaviour: BehaviourName, name: string) => `remove the rule ${name}`,
+  (_project, _behaviour: BehaviourName, name: string) => t("remove the rule {name}", { name }),
   (project, behaviour, name) =>
     changed(project, behaviour, (each) => ({
       ...each,
@@ -128,7 +130,7 @@ export const removeRule = edit(
 
 /** Moves a rule to a position from the top. */
 export const moveRule = edit(
-  (_project, _behaviour: BehaviourName, name: string, to: number) => `move the rule ${name} to place ${to + 1}`,
+  (_project, _behaviour: BehaviourName, name: string, to: number) => t("move the rule {name} to place {to}", { name, to: to + 1 }),
   (project, behaviour, name, to) =>
     changed(project, behaviour, (each) => {
       const rule = each.rules.find((one) => one.name === name);
@@ -139,7 +141,7 @@ export const moveRule = edit(
 
 /** A copy of a rule right after it. */
 export const duplicateRule = edit(
-  (_project, _behaviour: BehaviourName, name: string) => `duplicate the rule ${name}`,
+  (_project, _behaviour: BehaviourName, name: string) => t("duplicate the rule {name}", { name }),
   (project, behaviour, name) =>
     changed(project, behaviour, (each) => ({
       ...each,

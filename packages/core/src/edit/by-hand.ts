@@ -17,12 +17,14 @@ import {
   sheetOf,
   sourceById,
 } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { withSource } from "./with-source";
 
 /** Adds rectangles as frames at the end of the tray. The source is cut by hand from then on; what it was cut into stays. */
 export const drawFrames = edit(
-  (project, id: SourceId, rects: readonly Rect[]) => `draw ${counted(rects.length, "frame")} on ${sourceById(project, id).name}`,
+  (project, id: SourceId, rects: readonly Rect[]) =>
+    t("draw {frames} on {name}", { frames: counted(rects.length, "frame"), name: sourceById(project, id).name }),
   (project, id, rects) => {
     if (rects.length === 0) return project;
     const source = sourceById(project, id);
@@ -38,7 +40,7 @@ export const drawFrames = edit(
 
 /** Moves or resizes frames. Their names, clips and places in the tray stay, origins and marks at their pixels. Throws `bad-number` if one would leave the picture. */
 export const placeFrames = edit(
-  (_project, rects: ReadonlyMap<FrameRef, Rect>) => `move ${counted(rects.size, "frame")}`,
+  (_project, rects: ReadonlyMap<FrameRef, Rect>) => t("move {frames}", { frames: counted(rects.size, "frame") }),
   (project, rects) =>
     project.sources.reduce((next: Project, source) => {
       let touched = false;
@@ -76,7 +78,8 @@ export type Meeting = "feet" | "middle" | "origin";
  * person has set stay at their pixels.
  */
 export const makeEqual = edit(
-  (_project, refs: readonly FrameRef[], meeting: Meeting) => `make ${counted(refs.length, "frame")} equal, ${meeting} on ${meeting}`,
+  (_project, refs: readonly FrameRef[], meeting: Meeting) =>
+    t("make {frames} equal, {meeting} on {meeting}", { frames: counted(refs.length, "frame"), meeting }),
   (project, refs, meeting) => {
     const wanted = new Set(refs);
     const chosen = project.sources.flatMap((source) =>
@@ -130,7 +133,7 @@ function boxOf(source: Source, frame: Frame, meeting: Meeting): { left: number; 
 
 /** Removes hand-drawn frames permanently; clips that show them report it. */
 export const removeFrames = edit(
-  (_project, refs: readonly FrameRef[]) => `remove ${counted(refs.length, "frame")}`,
+  (_project, refs: readonly FrameRef[]) => t("remove {frames}", { frames: counted(refs.length, "frame") }),
   (project, refs) => {
     const gone = new Set(refs);
     return project.sources.reduce((next: Project, source) => {

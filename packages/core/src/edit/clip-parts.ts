@@ -12,12 +12,14 @@ import {
   type Step,
 } from "../model";
 import { withClipsBecome } from "../references";
+import { t } from "../words";
 import { withClip, withSteps } from "./clips";
 import { edit } from "./edit";
 
 /** Puts copies of steps in before step `at`, with their times and events. */
 export const pasteSteps = edit(
-  (_project, name: ClipName, _at: number, steps: readonly Step[]) => `paste ${counted(steps.length, "step")} into ${name}`,
+  (_project, name: ClipName, _at: number, steps: readonly Step[]) =>
+    t("paste {steps} into {name}", { steps: counted(steps.length, "step"), name }),
   (project, name, at, copied) => {
     if (copied.length === 0) return project;
     const { steps } = clipNamed(project, name);
@@ -29,7 +31,8 @@ export const pasteSteps = edit(
 
 /** Copies the steps at `indexes`, in their order, to right after the last of them. */
 export const duplicateSteps = edit(
-  (_project, name: ClipName, indexes: readonly number[]) => `duplicate ${counted(indexes.length, "step")} of ${name}`,
+  (_project, name: ClipName, indexes: readonly number[]) =>
+    t("duplicate {steps} of {name}", { steps: counted(indexes.length, "step"), name }),
   (project, name, indexes) => {
     const { steps } = clipNamed(project, name);
     const chosen = steps.filter((_, k) => indexes.includes(k));
@@ -39,7 +42,8 @@ export const duplicateSteps = edit(
 
 /** Turns the order of the steps at `indexes` round, at the places that they have. */
 export const reverseSomeSteps = edit(
-  (_project, name: ClipName, indexes: readonly number[]) => `reverse ${counted(indexes.length, "step")} of ${name}`,
+  (_project, name: ClipName, indexes: readonly number[]) =>
+    t("reverse {steps} of {name}", { steps: counted(indexes.length, "step"), name }),
   (project, name, indexes) => {
     const { steps } = clipNamed(project, name);
     const places = [...new Set(indexes)].filter((k) => k < steps.length).sort((a, b) => a - b);
@@ -54,7 +58,7 @@ export const reverseSomeSteps = edit(
  * as the whole did; the part in which the loop began continues from that step. Throws `bad-call` if there is nothing to split at.
  */
 export const splitClip = edit(
-  (_project, name: ClipName, places: readonly number[]) => `split ${name} into ${places.length + 1}`,
+  (_project, name: ClipName, places: readonly number[]) => t("split {name} into {count}", { name, count: places.length + 1 }),
   (project, name, places) => {
     const clip = clipNamed(project, name);
     const cuts = [...new Set(places)].filter((place) => place > 0 && place < clip.steps.length).sort((a, b) => a - b);
@@ -82,7 +86,7 @@ function inPlaceOf(project: Project, clip: Clip, parts: readonly Step[][]): Proj
 
 /** Puts the steps of other clips after those of the first and removes these clips. The first keeps its name and how it plays. */
 export const joinClips = edit(
-  (_project, name: ClipName, others: readonly ClipName[]) => `join ${others.join(", ")} to ${name}`,
+  (_project, name: ClipName, others: readonly ClipName[]) => t("join {others} to {name}", { others: others.join(", "), name }),
   (project, name, others) => {
     const first = clipNamed(project, name);
     const added = others.filter((other) => other !== name).map((other) => clipNamed(project, other));
@@ -113,7 +117,7 @@ export function rowsOfClip(project: Project, clip: Clip): Step[][] {
 
 /** Parts a clip into one for each row of the sheet that its frames are from. Throws `bad-call` if they are all from one row. */
 export const partByRows = edit(
-  (_project, name: ClipName) => `split ${name} by rows`,
+  (_project, name: ClipName) => t("split {name} by rows", { name }),
   (project, name) => {
     const clip = clipNamed(project, name);
     const rows = rowsOfClip(project, clip);
@@ -125,7 +129,7 @@ export const partByRows = edit(
 
 /** Removes a frame from every clip that shows it. The frame stays in the tray. */
 export const removeFrameEverywhere = edit(
-  (_project, ref: FrameRef) => `remove ${ref.slice(ref.indexOf("/") + 1)} from all clips`,
+  (_project, ref: FrameRef) => t("remove {ref} from all clips", { ref: ref.slice(ref.indexOf("/") + 1) }),
   (project, ref) =>
     project.clips
       .filter((clip) => clip.steps.some(({ frame }) => frame === ref))
@@ -142,7 +146,7 @@ export const removeFrameEverywhere = edit(
 
 /** Makes equal neighbours one step each, which lasts as long as they did together; events of all of them stay. */
 export const mergeEqualSteps = edit(
-  (_project, name: ClipName) => `merge equal neighbours of ${name}`,
+  (_project, name: ClipName) => t("merge equal neighbours of {name}", { name }),
   (project, name) => {
     const clip = clipNamed(project, name);
     const { steps } = clip;

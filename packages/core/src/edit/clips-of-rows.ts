@@ -14,6 +14,7 @@ import {
   sourceById,
   USUAL_STEP,
 } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { makeActions } from "./making-actions";
 
@@ -28,7 +29,7 @@ export interface NamedRow {
  * Throws `bad-name`, `name-taken` or `nothing-picked`; then nothing has changed.
  */
 export const clipsOfRows = edit<[id: SourceId, rows: readonly NamedRow[], actions?: readonly MatchedAction<ClipName>[]]>(
-  (project, id, rows) => `make ${counted(rows.length, "clip")} of rows of ${sourceById(project, id).name}`,
+  (project, id, rows) => t("make {clips} of rows of {name}", { clips: counted(rows.length, "clip"), name: sourceById(project, id).name }),
   (project, id, rows, actions = []) => {
     const source = sourceById(project, id);
     const refs = new Map<number, FrameRef[]>();
@@ -79,7 +80,7 @@ export function framesByNames({ sources, clips }: Pick<Project, "sources" | "cli
 /** Makes actions by names, and first the clips that they need of frames that belong together by name. Throws as `clipsOfRows` does. */
 export const makeActionsByNames = edit(
   (_project, matched: readonly MatchedAction<ClipName>[], _frames: readonly NamedFrames[]) =>
-    `make ${counted(matched.length, "action")} by name`,
+    t("make {actions} by name", { actions: counted(matched.length, "action") }),
   (project, matched, frames) => {
     const wanted = new Set<string>(matched.flatMap(({ facings }) => Object.values(facings)));
     return withClipsNamed(

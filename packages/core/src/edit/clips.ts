@@ -13,6 +13,7 @@ import {
   USUAL_STEP,
 } from "../model";
 import { withClipsBecome } from "../references";
+import { inLanguage, t } from "../words";
 import { edit } from "./edit";
 
 /**
@@ -20,7 +21,7 @@ import { edit } from "./edit";
  * `nothing-picked`, `bad-name` or `name-taken`.
  */
 export const addClip = edit<[refs: readonly FrameRef[], name?: string]>(
-  (project, refs, name) => `make ${name?.trim() || nameForClip(project, refs)}`,
+  (project, refs, name) => t("make {name}", { name: name?.trim() || nameForClip(project, refs) }),
   (project, refs, wanted) => {
     if (refs.length === 0)
       throw new CaravanError("nothing-picked", "new clip", "No frames are picked.", "Pick frames on the sheet or in the tray first.");
@@ -38,7 +39,7 @@ export function nameForClip(project: Project, refs: readonly FrameRef[]): ClipNa
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameClip = edit(
-  (_project, from: ClipName, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, from: ClipName, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     const clip = clipNamed(project, from);
     if (to.trim() === from) return project;
@@ -49,7 +50,7 @@ export const renameClip = edit(
 
 /** A copy right after the original, under a free name. */
 export const duplicateClip = edit(
-  (_project, name: ClipName) => `duplicate ${name}`,
+  (_project, name: ClipName) => t("duplicate {name}", { name }),
   (project, name) => {
     const clip = clipNamed(project, name);
     const copy = { ...clip, name: freeName(name, new Set(project.clips.map((each) => each.name))) as ClipName };
@@ -59,7 +60,7 @@ export const duplicateClip = edit(
 
 /** Removes a clip, also out of the actions that show it. The frames stay. */
 export const removeClip = edit(
-  (_project, name: ClipName) => `remove ${name}`,
+  (_project, name: ClipName) => t("remove {name}", { name }),
   (project, name) => {
     const clip = clipNamed(project, name);
     return withClipsBecome({ ...project, clips: project.clips.filter((each) => each !== clip) }, new Map([[name, []]]));
@@ -74,7 +75,9 @@ const RULE_WORDS: Record<Clip["playback"], string> = { once: "once", loop: "in a
 /** Sets how a clip continues after its last step. `loopFrom` is kept inside the clip. */
 export const setClipRules = edit(
   (_project, name: ClipName, change: ClipRulesChange) =>
-    change.playback ? `play ${name} ${RULE_WORDS[change.playback]}` : `change how ${name} plays`,
+    change.playback
+      ? t("play {name} {how}", { name, how: inLanguage(RULE_WORDS[change.playback]) })
+      : t("change how {name} plays", { name }),
   (project, name, change) => {
     const clip = clipNamed(project, name);
     const next = { ...clip, ...change };
@@ -86,7 +89,8 @@ export const setClipRules = edit(
 
 /** Puts frames in before step `at`; each lasts as long as the step before it, or the usual time. */
 export const insertSteps = edit(
-  (_project, name: ClipName, _at: number, refs: readonly FrameRef[]) => `add ${counted(refs.length, "frame")} to ${name}`,
+  (_project, name: ClipName, _at: number, refs: readonly FrameRef[]) =>
+    t("add {frames} to {name}", { frames: counted(refs.length, "frame"), name }),
   (project, name, at, refs) => {
     if (refs.length === 0) return project;
     const { steps } = clipNamed(project, name);
@@ -99,7 +103,8 @@ export const insertSteps = edit(
 
 /** Removes steps by index. The frames stay in the tray. */
 export const removeSteps = edit(
-  (_project, name: ClipName, indexes: readonly number[]) => `drop ${counted(indexes.length, "frame")} from ${name}`,
+  (_project, name: ClipName, indexes: readonly number[]) =>
+    t("drop {frames} from {name}", { frames: counted(indexes.length, "frame"), name }),
   (project, name, indexes) => {
     const gone = new Set(indexes);
     const { steps } = clipNamed(project, name);
@@ -110,7 +115,8 @@ export const removeSteps = edit(
 
 /** Moves steps together, keeping their order, so that the first of them gets index `to` among the others. */
 export const moveSteps = edit(
-  (_project, name: ClipName, indexes: readonly number[], _to: number) => `reorder ${counted(indexes.length, "frame")} of ${name}`,
+  (_project, name: ClipName, indexes: readonly number[], _to: number) =>
+    t("reorder {frames} of {name}", { frames: counted(indexes.length, "frame"), name }),
   (project, name, indexes, to) => {
     const moving = new Set(indexes);
     const { steps } = clipNamed(project, name);
@@ -124,7 +130,7 @@ export const moveSteps = edit(
 
 /** Turns the order of all steps round. */
 export const reverseSteps = edit(
-  (_project, name: ClipName) => `reverse ${name}`,
+  (_project, name: ClipName) => t("reverse {name}", { name }),
   (project, name) => withSteps(project, name, clipNamed(project, name).steps.toReversed()),
 );
 

@@ -25,6 +25,7 @@ import {
   sourceById,
 } from "../model";
 import { type Coverage, isClear } from "../raster";
+import { t } from "../words";
 import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./changed-art";
 import { edit } from "./edit";
 import { withMarkKinds } from "./marks-from-file";
@@ -38,7 +39,8 @@ import { withSource } from "./with-source";
  * worker has already found in it by this recipe. Throws what `gridOf` throws.
  */
 export const cutSource = edit(
-  (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) => `cut ${sourceById(project, id).name} ${cutInWords(cut)}`,
+  (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) =>
+    t("cut {name} {how}", { name: sourceById(project, id).name, how: cutInWords(cut) }),
   (project, id, cut, coverage) => {
     const source = sourceById(project, id);
     const cutAnew = withAnchoredFrames(source, framesOfCut(source, cut, coverage));
@@ -53,7 +55,9 @@ export const cutSource = edit(
  */
 export const restoreCut = edit(
   (project, id: SourceId, before: Source) =>
-    `cut ${sourceById(project, id).name} ${before.cut ? cutInWords(before.cut) : "as it was"} again`,
+    before.cut
+      ? t("cut {name} {how} again", { name: sourceById(project, id).name, how: cutInWords(before.cut) })
+      : t("cut {name} as it was again", { name: sourceById(project, id).name }),
   (project, id, before) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
@@ -85,7 +89,7 @@ export const cutByMetadata = edit(
     _cut: Extract<Cut, { by: "metadata" }>,
     _frames: readonly NewFrame[],
     _before: readonly NewFrame[] | null = null,
-  ) => `cut ${sourceById(project, id).name} as ${_cut.file} says`,
+  ) => t("cut {name} as {file} says", { name: sourceById(project, id).name, file: _cut.file }),
   (project, id, cut, found, before = null) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
@@ -110,7 +114,7 @@ export const refreshByMetadata = edit(
     _cut: Extract<Cut, { by: "metadata" }>,
     _frames: readonly NewFrame[],
     _before: readonly NewFrame[],
-  ) => `use the new art of ${sourceById(project, id).name}`,
+  ) => t("use the new art of {name}", { name: sourceById(project, id).name }),
   (project, id, picture, cut, found, before) => {
     const source = sourceById(project, id);
     if (source.pictures.length > 1)
@@ -167,7 +171,9 @@ function withReading(readings: readonly Reading[], reading: Reading): Reading[] 
 /** Clears a source's opaque ground, or leaves it; then cuts again by the recipe. `coverages` are those of its pictures afterwards. */
 export const setClearing = edit(
   (project, id: SourceId, clearing: Clearing | null, _coverages: readonly Coverage[]) =>
-    clearing ? `clear the background of ${sourceById(project, id).name}` : `restore the background of ${sourceById(project, id).name}`,
+    clearing
+      ? t("clear the background of {name}", { name: sourceById(project, id).name })
+      : t("restore the background of {name}", { name: sourceById(project, id).name }),
   (project, id, clearing, coverages) => {
     const { clearing: before, ...source } = sourceById(project, id);
     refuseOfPieces(source);
@@ -192,7 +198,7 @@ export const refreshSource = edit<
     grid?: GridCut | undefined,
   ]
 >(
-  (project, id) => `use the new art of ${sourceById(project, id).name}`,
+  (project, id) => t("use the new art of {name}", { name: sourceById(project, id).name }),
   (project, id, pictures, coverages, drawings, grid) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);

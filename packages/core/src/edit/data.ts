@@ -12,6 +12,7 @@ import {
   type Project,
   sameValue,
 } from "../model";
+import { t } from "../words";
 import { clipsInWords } from "./clips-in-words";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
@@ -21,7 +22,7 @@ export type DataPlaces = { readonly frames: readonly FrameRef[] } | { readonly c
 
 /** Writes a value under a name, in the place of what was there. Throws `bad-name`, and `bad-number` for what JSON cannot say. */
 export const setData = edit(
-  (_project, on: DataPlaces, name: string, _value: DataValue) => `write ${name} on ${placesInWords(on)}`,
+  (_project, on: DataPlaces, name: string, _value: DataValue) => t("write {name} on {places}", { name, places: placesInWords(on) }),
   (project, on, name, value) => {
     const entry = checkedEntry(name, value);
     return withData(project, on, (data) => withEntry(data, entry));
@@ -30,13 +31,13 @@ export const setData = edit(
 
 /** Removes the data with a name. */
 export const removeData = edit(
-  (_project, on: DataPlaces, name: string) => `remove ${name} from ${placesInWords(on)}`,
+  (_project, on: DataPlaces, name: string) => t("remove {name} from {places}", { name, places: placesInWords(on) }),
   (project, on, name) => withData(project, on, (data) => data.filter((each) => each.name !== name)),
 );
 
 /** Renames data. Throws `bad-name`; `name-taken` if the new name exists. */
 export const renameData = edit(
-  (_project, on: DataPlaces, from: string, to: string) => `rename ${from} to ${to} on ${placesInWords(on)}`,
+  (_project, on: DataPlaces, from: string, to: string) => t("rename {from} to {to} on {places}", { from, to, places: placesInWords(on) }),
   (project, on, from, to) => {
     const name = checkedName(to, "name of data");
     if (name === from) return project;

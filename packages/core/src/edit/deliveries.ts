@@ -1,5 +1,6 @@
 /** Edits deliveries and their settings. */
 import { CaravanError, Delivery, freeName, type Project, USUAL_DELIVERY } from "../model";
+import { inLanguage, t } from "../words";
 import { edit } from "./edit";
 
 /** What may be set of a delivery at once: whole values, or some of the settings of a part. */
@@ -13,7 +14,8 @@ export type DeliveryChange = {
 
 /** Changes the delivery at `index`. Throws `bad-number` with the invalid field, `name-taken`. */
 export const setDelivery = edit(
-  (project, index: number, change: DeliveryChange) => `change ${wordsFor(change)} of ${project.deliveries[index]?.name ?? "the delivery"}`,
+  (project, index: number, change: DeliveryChange) =>
+    t("change {what} of {name}", { what: wordsFor(change), name: project.deliveries[index]?.name ?? "" }),
   (project, index, change): Project => {
     const before = deliveryAt(project, index);
     const parsed = Delivery.safeParse(merged(before, change));
@@ -34,7 +36,7 @@ export const setDelivery = edit(
 
 /** Adds a delivery behind the others: the usual one, or a copy of the one at `like`. */
 export const addDelivery = edit(
-  (_project, name: string, _like: number | null) => `add the delivery ${name}`,
+  (_project, name: string, _like: number | null) => t("add the delivery {name}", { name }),
   (project, name, like): Project => {
     const model = like === null ? USUAL_DELIVERY : deliveryAt(project, like);
     const parsed = Delivery.safeParse({ ...model, name });
@@ -46,7 +48,7 @@ export const addDelivery = edit(
 
 /** Removes a delivery. Throws `last-delivery` if it is the only one. */
 export const removeDelivery = edit(
-  (project, index: number) => `remove the delivery ${project.deliveries[index]?.name ?? ""}`,
+  (project, index: number) => t("remove the delivery {name}", { name: project.deliveries[index]?.name ?? "" }),
   (project, index): Project => {
     const { name } = deliveryAt(project, index);
     if (project.deliveries.length === 1)
@@ -85,7 +87,7 @@ function wordsFor(change: DeliveryChange): string {
   const said = Object.entries(change).flatMap(([key, value]) =>
     isParts(value) ? Object.keys(value).map((part) => PART_WORDS[`${key}.${part}`] ?? part) : [WORDS[key as keyof Delivery] ?? key],
   );
-  return [...new Set(said)].join(", ");
+  return [...new Set(said)].map(inLanguage).join(", ");
 }
 
 const WORDS: Record<keyof Delivery, string> = {

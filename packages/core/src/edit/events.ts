@@ -1,5 +1,6 @@
 /** Edits the events that steps fire, and the values those carry. */
 import { type ClipName, checkedName, clipNamed, counted, type DataEntry, type DataValue, type Step, sameValue } from "../model";
+import { t } from "../words";
 import { withSteps } from "./clips";
 import { checkedEntry, withEntry } from "./data";
 import { edit } from "./edit";
@@ -11,8 +12,8 @@ import { edit } from "./edit";
 export const setStepEvents = edit(
   (_project, name: ClipName, indexes: readonly number[], events: readonly string[]) =>
     events.length === 0
-      ? `remove the events of ${counted(indexes.length, "step")} of ${name}`
-      : `fire ${events.join(", ")} on ${counted(indexes.length, "step")} of ${name}`,
+      ? t("remove the events of {steps} of {name}", { steps: counted(indexes.length, "step"), name })
+      : t("fire {events} on {steps} of {name}", { events: events.join(", "), steps: counted(indexes.length, "step"), name }),
   (project, name, indexes, wanted) => {
     const events = [...new Set(wanted.map((event) => checkedName(event, "event name")))];
     const chosen = new Set(indexes);
@@ -28,7 +29,9 @@ export const setStepEvents = edit(
  */
 export const setEventValue = edit(
   (_project, name: ClipName, _indexes: readonly number[], event: string, value: DataValue | undefined) =>
-    value === undefined ? `remove the value of ${event} in ${name}` : `set the value of ${event} in ${name}`,
+    value === undefined
+      ? t("remove the value of {event} in {name}", { event, name })
+      : t("set the value of {event} in {name}", { event, name }),
   (project, name, indexes, event, value) => {
     const entry = value === undefined ? null : checkedEntry(event, value);
     const chosen = new Set(indexes);

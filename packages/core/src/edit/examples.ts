@@ -1,10 +1,11 @@
 /** Edits the example files whose shape deliveries are written in. */
 import { type Delivery, type Example, exampleNamed, type Project } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 
 /** Keeps an example by its name, in the place of an earlier one of that name, and has the delivery at `index` written in its shape. */
 export const deliverLike = edit(
-  (_project, example: Example, _index: number) => `deliver in the shape of ${example.name}`,
+  (_project, example: Example, _index: number) => t("deliver in the shape of {name}", { name: example.name }),
   (project, example, index): Project => ({
     ...project,
     examples: project.examples.some(({ name }) => name === example.name)
@@ -17,7 +18,7 @@ export const deliverLike = edit(
 /** Sets the meaning of an example's field; null removes it. The example keeps its position in the project. */
 export const assignField = edit(
   (_project, name: string, path: string, means: string | null) =>
-    means === null ? `reset the meaning of ${path} in ${name}` : `set the meaning of ${path} in ${name}`,
+    means === null ? t("reset the meaning of {path} in {name}", { path, name }) : t("set the meaning of {path} in {name}", { path, name }),
   (project, name, path, means): Project => {
     const example = exampleNamed(project, name);
     const others = (example.assigned ?? []).filter((each) => each.path !== path);
@@ -30,7 +31,7 @@ export const assignField = edit(
 
 /** Removes an example from the project, and from the deliveries in its shape. */
 export const forgetExample = edit(
-  (_project, name: string) => `remove the example ${name}`,
+  (_project, name: string) => t("remove the example {name}", { name }),
   (project, name): Project => ({
     ...project,
     examples: project.examples.filter((each) => each.name !== name),

@@ -1,20 +1,23 @@
 import { CaravanError, checkedName, counted, type Frame, type FrameRef, findFrame, frameName } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
 /** Drops frames from the tray. They are remembered, so that they can be restored and clips that show them can say so. */
 export const dropFrames = edit(
-  (_project, refs: readonly FrameRef[]) => `drop ${counted(refs.length, "frame")}`,
+  (_project, refs: readonly FrameRef[]) => t("drop {frames}", { frames: counted(refs.length, "frame") }),
   (project, refs) => withFrames(project, new Set(refs), ({ frame }) => (frame.dropped ? frame : { ...frame, dropped: true })),
 );
 
 /** Lets clips show the first of each group of frames instead of the others, and drops the others. */
 export const keepFirstOf = edit(
   (_project, groups: readonly (readonly FrameRef[])[]) =>
-    `use one frame for ${counted(
-      groups.reduce((sum, group) => sum + group.length - 1, 0),
-      "repeat",
-    )}`,
+    t("use one frame for {repeats}", {
+      repeats: counted(
+        groups.reduce((sum, group) => sum + group.length - 1, 0),
+        "repeat",
+      ),
+    }),
   (project, groups) => {
     const firstFor = new Map(groups.flatMap(([first, ...others]) => others.map((other) => [other, first as FrameRef] as const)));
     if (firstFor.size === 0) return project;
@@ -29,7 +32,7 @@ export const keepFirstOf = edit(
 
 /** Brings dropped frames back to their places. */
 export const restoreFrames = edit(
-  (_project, refs: readonly FrameRef[]) => `restore ${counted(refs.length, "frame")}`,
+  (_project, refs: readonly FrameRef[]) => t("restore {frames}", { frames: counted(refs.length, "frame") }),
   (project, refs) =>
     withFrames(project, new Set(refs), ({ frame }) => {
       const { dropped, ...rest } = frame;
@@ -39,7 +42,7 @@ export const restoreFrames = edit(
 
 /** Names one frame; an empty name restores `<source>/<number>`. Throws `not-found`, `bad-name` or `name-taken`. */
 export const renameFrame = edit(
-  (_project, _ref: FrameRef, name: string) => (name.trim() ? `name a frame ${name.trim()}` : "remove a frame's name"),
+  (_project, _ref: FrameRef, name: string) => (name.trim() ? t("name a frame {name}", { name: name.trim() }) : t("remove a frame's name")),
   (project, ref, wanted) => {
     const found = findFrame(project, ref);
     if (!found) throw new CaravanError("not-found", `frame ${ref}`, "It is no longer part of the cut.", "Choose another frame.");

@@ -23,6 +23,7 @@ import {
   type Source,
 } from "../model";
 import type { Coverage } from "../raster";
+import { t } from "../words";
 import { setPetal } from "./actions";
 import { takeIn } from "./add-sources";
 import type { StoredPicture } from "./changed-art";
@@ -49,7 +50,8 @@ export function framesToMirror(project: Project, name: ActionName, facing: Facin
  * and way of playing, and lets the facing show it. Origins are mirrored too. Throws `bad-call` or `missing-frame`.
  */
 export const freezeMirror = edit(
-  (_project, name: ActionName, facing: Facing, _pictures: readonly MirroredPicture[]) => `freeze the mirror of ${name} ${facing}`,
+  (_project, name: ActionName, facing: Facing, _pictures: readonly MirroredPicture[]) =>
+    t("freeze the mirror of {name} {facing}", { name, facing }),
   (project, name, facing, pictures) => {
     const clip = mirroredClip(project, name, facing);
     const refs = framesOfClips([clip]);

@@ -16,6 +16,7 @@ import {
   sourceById,
 } from "../model";
 import type { Parted } from "../tiles";
+import { t } from "../words";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { freeSourceId } from "./source-id";
@@ -31,7 +32,7 @@ export function framesToPart(source: Source): Frame[] {
  * scale.
  */
 export const putTogetherFromTiles = edit(
-  (project, id: SourceId, _parted: Parted) => `rebuild ${sourceById(project, id).name} from tiles`,
+  (project, id: SourceId, _parted: Parted) => t("rebuild {name} from tiles", { name: sourceById(project, id).name }),
   (project, id, { parts, frames: laid }): Project => {
     const source = sourceById(project, id);
     refuseOfPieces(source);

@@ -18,6 +18,7 @@ import {
   sourceById,
 } from "../model";
 import type { Coverage } from "../raster";
+import { t } from "../words";
 import { layerFiles, type StoredPicture } from "./changed-art";
 import { framesAgain } from "./cutting";
 import { edit } from "./edit";
@@ -40,7 +41,7 @@ export interface NewLayer {
  */
 export const addLayer = edit(
   (project, id: SourceId, { name }: NewLayer, _coverages: readonly Coverage[]) =>
-    `add the layer ${name} to ${sourceById(project, id).name}`,
+    t("add the layer {name} to {source}", { name, source: sourceById(project, id).name }),
   (project, id, layer, coverages): Project => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
@@ -100,7 +101,8 @@ function alikeInProject({ sources }: Pick<Project, "sources">, layer: { name: st
 
 /** Removes a layer from a source. `coverages` are of the rest. Throws `not-found`. */
 export const removeLayer = edit(
-  (project, id: SourceId, name: string, _coverages: readonly Coverage[]) => `remove the layer ${name} from ${sourceById(project, id).name}`,
+  (project, id: SourceId, name: string, _coverages: readonly Coverage[]) =>
+    t("remove the layer {name} from {source}", { name, source: sourceById(project, id).name }),
   (project, id, name, coverages): Project => {
     const { layers: before, ...source } = sourceById(project, id);
     layerNamed(project, id, name);
@@ -112,7 +114,9 @@ export const removeLayer = edit(
 /** Clears the opaque ground of a layer's pictures, or leaves it. `coverages` are of all layers afterwards. Throws `not-found`. */
 export const setLayerClearing = edit(
   (project, id: SourceId, name: string, clearing: Clearing | null, _coverages: readonly Coverage[]) =>
-    `${clearing ? "clear" : "restore"} the background of ${name} of ${sourceById(project, id).name}`,
+    clearing
+      ? t("clear the background of {name} of {source}", { name, source: sourceById(project, id).name })
+      : t("restore the background of {name} of {source}", { name, source: sourceById(project, id).name }),
   (project, id, name, clearing, coverages): Project => {
     const source = sourceById(project, id);
     const { clearing: before, ...layer } = layerNamed(project, id, name);
@@ -130,7 +134,7 @@ export const blendLayer = edit(
 
 /** Throws `not-found`, `bad-name`, `name-taken` if a source with it also has a layer with the new name. */
 export const renameLayer = edit(
-  (_project, name: string, to: string) => `rename the layer ${name} to ${to.trim()}`,
+  (_project, name: string, to: string) => t("rename the layer {name} to {to}", { name, to: to.trim() }),
   (project, name, to) => {
     const others = {
       sources: project.sources.map((source) => ({ ...source, layers: source.layers?.filter((each) => each.name !== name) })),
@@ -150,7 +154,10 @@ export const renameLayer = edit(
 
 /** Moves a layer of a source by a number of places, up if positive. Throws `not-found`. */
 export const moveLayer = edit(
-  (project, id: SourceId, name: string, by: number) => `move ${name} ${by > 0 ? "up" : "down"} in ${sourceById(project, id).name}`,
+  (project, id: SourceId, name: string, by: number) =>
+    by > 0
+      ? t("move {name} up in {source}", { name, source: sourceById(project, id).name })
+      : t("move {name} down in {source}", { name, source: sourceById(project, id).name }),
   (project, id, name, by) => {
     const source = sourceById(project, id);
     const layer = layerNamed(project, id, name);

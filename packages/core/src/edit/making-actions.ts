@@ -21,6 +21,7 @@ import {
   type Ways,
 } from "../model";
 import { withClipsBecome } from "../references";
+import { t } from "../words";
 import { addAction, mirrorMissing, newActionName, ordered, setPetal, withAction } from "./actions";
 import { rowsOfClip } from "./clip-parts";
 import { addClip } from "./clips";
@@ -32,7 +33,7 @@ import { dropFrames } from "./frames";
  * the facings that it lacks.
  */
 export const makeActions = edit(
-  (_project, matched: readonly MatchedAction<ClipName>[]) => `make ${counted(matched.length, "action")} by name`,
+  (_project, matched: readonly MatchedAction<ClipName>[]) => t("make {actions} by name", { actions: counted(matched.length, "action") }),
   (project, matched) => {
     let next = project;
     for (const { stem, ways, facings } of matched) {
@@ -79,7 +80,7 @@ export function mirroredRows(ways: Ways, count: number): Facing[] {
  */
 export const actionOfRows = edit(
   (_project, _source: SourceId, name: string, _ways: Ways, rows: readonly RowFacing[], _mirror: boolean) =>
-    `make the action ${name.trim()} of ${counted(rows.length, "row")}`,
+    t("make the action {name} of {rows}", { name: name.trim(), rows: counted(rows.length, "row") }),
   (project, id, wanted, ways, rows, mirror) => {
     const source = sourceById(project, id);
     let next = addAction(project, wanted, ways);
@@ -98,7 +99,7 @@ export const actionOfRows = edit(
  * around the rose. The clips replace the original. Throws `bad-call` if its rows are not two, four or eight of equal length.
  */
 export const rowsAsFacings = edit(
-  (_project, name: ClipName, _from: NumberedFrom) => `make the rows of ${name} facings`,
+  (_project, name: ClipName, _from: NumberedFrom) => t("make the rows of {name} facings", { name }),
   (project, name, from) => {
     const clip = clipNamed(project, name);
     const rows = rowsOfClip(project, clip);
@@ -138,7 +139,8 @@ export function facingsInRows(rows: readonly (readonly Step[])[]): Ways | null {
  * elsewhere stays.
  */
 export const mirrorInstead = edit(
-  (_project, pairs: readonly (readonly [FrameRef, FrameRef])[]) => `use mirrors for ${counted(pairs.length, "mirror image")}`,
+  (_project, pairs: readonly (readonly [FrameRef, FrameRef])[]) =>
+    t("use mirrors for {images}", { images: counted(pairs.length, "mirror image") }),
   (project, pairs) => {
     const twin = new Map(pairs.flatMap(([a, b]) => [[a, b] as const, [b, a] as const]));
     const shown = (name: ClipName) => Object.values(clipNamed(project, name).steps).map(({ frame }) => frame);

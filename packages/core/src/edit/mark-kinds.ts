@@ -15,6 +15,7 @@ import {
   type Trace,
 } from "../model";
 import { withNamesBecome } from "../references";
+import { inLanguage, t } from "../words";
 import { edit } from "./edit";
 import { withEachFrame } from "./with-frames";
 
@@ -23,7 +24,8 @@ const USUAL_TRACE: Trace = { alpha: 1, withinPx: 1, corners: 24, convex: false }
 
 /** Adds a kind with a free letter and line pattern, as long as there are some. Throws `bad-name` or `name-taken`. */
 export const addMarkKind = edit(
-  (_project, shape: MarkShape, name: string) => `add ${FIELD_OF_SHAPE[shape]} named ${name.trim()}`,
+  (_project, shape: MarkShape, name: string) =>
+    t("add {shape} named {name}", { shape: inLanguage(FIELD_OF_SHAPE[shape]), name: name.trim() }),
   (project, shape, wanted) => {
     const name = newName(project, wanted);
     const looks = { name, letter: freeLetter(project, name), line: freeLine(project) };
@@ -34,7 +36,7 @@ export const addMarkKind = edit(
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameMarkKind = edit(
-  (_project, from: MarkName, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, from: MarkName, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     const kind = markNamed(project, from);
     if (to.trim() === from) return project;
@@ -54,7 +56,7 @@ export const renameMarkKind = edit(
 /** Throws `bad-name` unless it is one letter or digit. */
 export const setMarkLook = edit(
   (_project, name: MarkName, change: Partial<Pick<MarkKind, "letter" | "line">>) =>
-    change.letter === undefined ? `change the line of ${name}` : `change the letter of ${name}`,
+    change.letter === undefined ? t("change the line of {name}", { name }) : t("change the letter of {name}", { name }),
   (project, name, change) => {
     const kind = markNamed(project, name);
     const next = { ...kind, ...change };
@@ -66,7 +68,8 @@ export const setMarkLook = edit(
 
 /** Sets the purpose of a kind of boxes or outlines, null for any. Throws `not-found` for points. */
 export const setBoxUse = edit(
-  (_project, name: MarkName, use: BoxUse | null) => `${name} is for ${use ?? "anything"}`,
+  (_project, name: MarkName, use: BoxUse | null) =>
+    use === null ? t("{name} is for anything", { name }) : t("{name} is for {use}", { name, use: inLanguage(use) }),
   (project, name, use) => {
     const kind = markNamed(project, name);
     if (kind.shape === "point") throw new CaravanError("not-found", name, "Points have no use of their own.", "Choose boxes or outlines.");
@@ -78,7 +81,7 @@ export const setBoxUse = edit(
 
 /** Removes a kind with all its marks. */
 export const removeMarkKind = edit(
-  (_project, name: MarkName) => `remove ${name}`,
+  (_project, name: MarkName) => t("remove {name}", { name }),
   (project, name) => {
     markNamed(project, name);
     const without = { ...project, marks: project.marks.filter((each) => each.name !== name) };

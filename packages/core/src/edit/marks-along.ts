@@ -21,6 +21,7 @@ import {
   type Project,
   wholePx,
 } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { boxesOf } from "./marks";
 import { withFrames } from "./with-frames";
@@ -40,7 +41,7 @@ export function clipAcross({ actions }: Pick<Project, "actions">, name: ClipName
  * first clip stay unchanged in the other. Throws `bad-call` for clips of different length.
  */
 export const copyMarksMirrored = edit(
-  (_project, name: MarkName, from: ClipName, to: ClipName) => `copy ${name} of ${from} to ${to}, mirrored`,
+  (_project, name: MarkName, from: ClipName, to: ClipName) => t("copy {name} of {from} to {to}, mirrored", { name, from, to }),
   (project, name, from, to) => {
     markNamed(project, name);
     const [one, other] = [clipNamed(project, from), clipNamed(project, to)];
@@ -95,7 +96,7 @@ function acrossOrigin({ source, frame }: PlacedFrame, name: MarkName): FrameMark
  * frames' origins, wrapping around in a looping clip. With the point on one side only, it is copied from there.
  */
 export const fillPoint = edit(
-  (_project, clip: ClipName, name: MarkName) => `fill in ${name} on ${clip}`,
+  (_project, clip: ClipName, name: MarkName) => t("fill in {name} on {clip}", { name, clip }),
   (project, clipName, name) => {
     markNamed(project, name);
     const clip = clipNamed(project, clipName);

@@ -26,12 +26,13 @@ import {
   type PlacedFrame,
   type Project,
 } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
 /** Adds a box that was drawn on the frame `at` to all of `refs`, each at the same place from its origin. Throws `bad-number`. */
 export const addBox = edit(
-  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _box: Box) => `draw ${name} on ${of}`,
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _box: Box) => t("draw {name} on {of}", { name, of }),
   (project, _of, refs, name, at, box) => {
     markNamed(project, name);
     const from = placedFrame(project, at);
@@ -44,7 +45,7 @@ export const addBox = edit(
 /** Moves and resizes the box number `index` of each frame that has it, by the same amounts. It keeps at least one pixel. */
 export const changeBox = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number, by: Partial<Box>) =>
-    `${by.w || by.h ? "resize" : "move"} ${name} of ${of}`,
+    by.w || by.h ? t("resize {name} of {of}", { name, of }) : t("move {name} of {of}", { name, of }),
   (project, _of, refs, name, index, by) => {
     if (!by.x && !by.y && !by.w && !by.h) return project;
     return onFrames(project, refs, ({ frame }) => {
@@ -57,7 +58,7 @@ export const changeBox = edit(
 
 /** Removes the box at `index` from each frame that has it. */
 export const removeBox = edit(
-  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number) => `remove ${name} from ${of}`,
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _index: number) => t("remove {name} from {of}", { name, of }),
   (project, _of, refs, name, index) =>
     onFrames(project, refs, ({ frame }) => {
       const boxes = boxesOf(frame, name);
@@ -67,7 +68,7 @@ export const removeBox = edit(
 
 /** Gives each frame just these boxes of the kind. */
 export const setBoxes = edit(
-  (_project, of: string, name: MarkName, _boxes: ReadonlyMap<FrameRef, readonly Box[]>) => `set ${name} of ${of}`,
+  (_project, of: string, name: MarkName, _boxes: ReadonlyMap<FrameRef, readonly Box[]>) => t("set {name} of {of}", { name, of }),
   (project, _of, name, boxes) => {
     markNamed(project, name);
     return onFrames(project, [...boxes.keys()], ({ frame }, ref) =>
@@ -81,7 +82,8 @@ export const setBoxes = edit(
  * the same place from their origin, pointing the same way. Angles of those that have one stay. Throws `bad-number`.
  */
 export const putPoint = edit(
-  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _point: FramePoint) => `put ${name} on ${of}`,
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _point: FramePoint) =>
+    t("put {name} on {of}", { name, of }),
   (project, _of, refs, name, at, point) => {
     markNamed(project, name);
     const from = placedFrame(project, at);
@@ -102,7 +104,7 @@ export const putPoint = edit(
  */
 export const turnPoint = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, angle: number | null) =>
-    angle === null ? `remove the angle of ${name} from ${of}` : `rotate ${name} on ${of}`,
+    angle === null ? t("remove the angle of {name} from {of}", { name, of }) : t("rotate {name} on {of}", { name, of }),
   (project, _of, refs, name, at, angle) => {
     if (angle !== null && !Number.isInteger(angle * 2))
       throw new CaravanError("bad-number", "angle", "An angle is in whole or half degrees.", "Type a number such as 90 or 22.5.");
@@ -122,7 +124,7 @@ export const turnPoint = edit(
 export const copyMarks = edit(
   (project, of: string, _refs: readonly FrameRef[], name: MarkName, from: FrameRef) => {
     const { source, frame } = placedFrame(project, from);
-    return `copy ${name} of ${frameName(source, frame)} to ${of}`;
+    return t("copy {name} of {frame} to {of}", { name, frame: frameName(source, frame), of });
   },
   (project, _of, refs, name, ref) => {
     const from = placedFrame(project, ref);
@@ -143,7 +145,7 @@ export const copyMarks = edit(
 
 /** Removes all marks of a kind from the frames. */
 export const clearMarks = edit(
-  (_project, of: string, _refs: readonly FrameRef[], name: MarkName) => `remove all ${name} from ${of}`,
+  (_project, of: string, _refs: readonly FrameRef[], name: MarkName) => t("remove all {name} from {of}", { name, of }),
   (project, _of, refs, name) => onFrames(project, refs, ({ frame }) => marksWithout(frame.marks, name)),
 );
 

@@ -16,6 +16,7 @@ import {
   Trace,
 } from "../model";
 import { areaOf, isSimple } from "../outline";
+import { inLanguage, t } from "../words";
 import { edit } from "./edit";
 import { withFrames } from "./with-frames";
 
@@ -23,8 +24,11 @@ import { withFrames } from "./with-frames";
 export const setTrace = edit(
   (_project, name: MarkName, change: Partial<Trace> | null) =>
     change === null
-      ? `stop tracing ${name}`
-      : `trace ${name} ${Object.keys(change).length === 1 ? (WORDS[Object.keys(change)[0] ?? ""] ?? "otherwise") : "otherwise"}`,
+      ? t("stop tracing {name}", { name })
+      : t("trace {name} {how}", {
+          name,
+          how: inLanguage(Object.keys(change).length === 1 ? (WORDS[Object.keys(change)[0] ?? ""] ?? "otherwise") : "otherwise"),
+        }),
   (project, name, change) => {
     const { trace, ...kind } = outlineKind(project, name);
     if (change === null) return trace ? withKind(project, kind) : project;
@@ -57,7 +61,7 @@ const WORDS: Readonly<Record<string, string>> = {
 /** One outline for all frames of an action or a clip; null for one each again. Throws `not-found`. */
 export const steadyOutline = edit(
   (_project, name: MarkName, of: string, by: SteadyWay | null) =>
-    by === null ? `trace ${name} of ${of} frame by frame` : `steady ${name} of ${of}`,
+    by === null ? t("trace {name} of {of} frame by frame", { name, of }) : t("steady {name} of {of}", { name, of }),
   (project, name, of, by) => {
     const { trace } = outlineKind(project, name);
     if (by !== null && !project.clips.some((clip) => clip.name === of) && !project.actions.some((action) => action.name === of))
@@ -74,7 +78,11 @@ export const steadyOutline = edit(
  */
 export const setOutlines = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, outlines: readonly Outline[] | null) =>
-    outlines === null ? `trace ${name} of ${of} again` : outlines.length === 0 ? `remove ${name} from ${of}` : `draw ${name} on ${of}`,
+    outlines === null
+      ? t("trace {name} of {of} again", { name, of })
+      : outlines.length === 0
+        ? t("remove {name} from {of}", { name, of })
+        : t("draw {name} on {of}", { name, of }),
   (project, _of, refs, name, at, outlines) => {
     outlineKind(project, name);
     const checked = outlines === null ? null : outlines.map((each) => checkedOutline(each, name));

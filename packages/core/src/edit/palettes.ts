@@ -1,10 +1,11 @@
 /** Edits palettes: create, rename with all references, change, remove. */
 import { CaravanError, checkedName, counted, freeName, MOST_COLOURS, Palette, type Piece, type Project, paletteNamed } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 
 /** Throws `bad-number` for invalid or too many colours. A name that is taken gets a number. */
 export const addPalette = edit(
-  (_project, palette: Palette) => `make the palette ${palette.name.trim()}`,
+  (_project, palette: Palette) => t("make the palette {name}", { name: palette.name.trim() }),
   (project, palette): Project => {
     const before = project.palettes ?? [];
     const name = freeName(checkedName(palette.name, "palette name"), new Set(before.map((each) => each.name)), " ");
@@ -13,13 +14,15 @@ export const addPalette = edit(
 );
 
 export const setPaletteColours = edit(
-  (_project, name: string, colours: readonly string[]) => `set the ${counted(colours.length, "colour")} of ${name}`,
+  (_project, name: string, colours: readonly string[]) =>
+    t("set the {colours} of {name}", { colours: counted(colours.length, "colour"), name }),
   (project, name, colours) => changed(project, name, (palette) => ({ ...palette, colours: [...colours] })),
 );
 
 /** Sets the palette that it replaces; null makes it one to draw in. */
 export const setPaletteOf = edit(
-  (_project, name: string, of: string | null) => (of === null ? `let ${name} replace nothing` : `let ${name} replace ${of}`),
+  (_project, name: string, of: string | null) =>
+    of === null ? t("let {name} replace nothing", { name }) : t("let {name} replace {of}", { name, of }),
   (project, name, of) => {
     if (of === name) throw new CaravanError("bad-call", `palette "${name}"`, "It cannot replace itself.", "Choose another palette.");
     if (of !== null) paletteNamed(project, of);
@@ -29,7 +32,7 @@ export const setPaletteOf = edit(
 
 /** Throws `bad-name` or `name-taken`. */
 export const renamePalette = edit(
-  (_project, from: string, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, from: string, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, wanted) => {
     const to = checkedName(wanted, "palette name");
     const { name } = paletteNamed(project, from);
@@ -48,7 +51,7 @@ export const renamePalette = edit(
 
 /** Sources and pieces that wear it keep its name, so that its absence is visible. */
 export const removePalette = edit(
-  (_project, name: string) => `remove the palette ${name}`,
+  (_project, name: string) => t("remove the palette {name}", { name }),
   (project, name): Project => {
     const gone = paletteNamed(project, name);
     const { palettes = [], ...rest } = project;
@@ -62,7 +65,7 @@ export const removePalette = edit(
  * an unknown palette or colour.
  */
 export const alsoTaken = edit(
-  (_project, name: string, colour: string, like: string) => `treat ${colour} as ${like} in ${name}`,
+  (_project, name: string, colour: string, like: string) => t("treat {colour} as {like} in {name}", { colour, like, name }),
   (project, name, colour, like): Project => {
     const base = paletteNamed(project, name);
     const place = base.colours.indexOf(like);

@@ -13,6 +13,7 @@ import {
   type Step,
   type StepPart,
 } from "../model";
+import { t } from "../words";
 import { withSteps } from "./clips";
 import { edit } from "./edit";
 
@@ -21,7 +22,7 @@ import { edit } from "./edit";
  * guest.
  */
 export const attachPart = edit(
-  (_project, { guest, host }: Part) => `attach ${guest} to ${host}`,
+  (_project, { guest, host }: Part) => t("attach {guest} to {host}", { guest, host }),
   (project, part): Project => {
     const parts = project.parts ?? [];
     if (parts.length >= MOST_PARTS)
@@ -33,7 +34,7 @@ export const attachPart = edit(
 
 /** Changes a part. Throws as `attachPart` does. */
 export const setPart = edit(
-  (_project, name: string, _change: Partial<Omit<Part, "name">>) => `change the part ${name}`,
+  (_project, name: string, _change: Partial<Omit<Part, "name">>) => t("change the part {name}", { name }),
   (project, name, change) => {
     const before = partNamed(project, name);
     const next: Part = { ...before, ...change };
@@ -45,7 +46,7 @@ export const setPart = edit(
 
 /** Updates its steps. Throws `bad-name` or `name-taken`. */
 export const renamePart = edit(
-  (_project, from: string, to: string) => `rename the part ${from} to ${to.trim()}`,
+  (_project, from: string, to: string) => t("rename the part {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     const part = partNamed(project, from);
     if (to.trim() === from) return project;
@@ -56,7 +57,7 @@ export const renamePart = edit(
 
 /** Removes it, and its exceptions at steps. */
 export const removePart = edit(
-  (_project, name: string) => `remove the part ${name}`,
+  (_project, name: string) => t("remove the part {name}", { name }),
   (project, name) => {
     const part = partNamed(project, name);
     const { parts = [], ...rest } = project;
@@ -67,7 +68,7 @@ export const removePart = edit(
 
 /** Moves a part by a number of places in the drawing order, up if positive. */
 export const movePart = edit(
-  (_project, name: string, by: number) => `move ${name} ${by > 0 ? "up" : "down"}`,
+  (_project, name: string, by: number) => (by > 0 ? t("move {name} up", { name }) : t("move {name} down", { name })),
   (project, name, by) => {
     const part = partNamed(project, name);
     const { parts = [] } = project;
@@ -80,7 +81,12 @@ export const movePart = edit(
 /** Sets a part's exception at steps of a clip; null removes it. Throws `not-found`. */
 export const setStepPart = edit(
   (_project, clip: ClipName, steps: readonly number[], part: string, told: StepPart | null) =>
-    `${told === null ? "show" : told.hidden ? "hide" : told.front ? "bring forward" : "put behind"} ${part} on ${counted(steps.length, "step")} of ${clip}`,
+    t("{change} {part} on {steps} of {clip}", {
+      change: told === null ? t("show") : told.hidden ? t("hide") : told.front ? t("bring forward") : t("put behind"),
+      part,
+      steps: counted(steps.length, "step"),
+      clip,
+    }),
   (project, name, indexes, part, told) => {
     partNamed(project, part);
     const { steps } = clipNamed(project, name);

@@ -1,5 +1,6 @@
 /** Edits where a project's pictures lie in its folder. */
 import { allPictures, type Picture, PicturePath, type Project, type Source, withDistinctPaths } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 
 /**
@@ -7,7 +8,7 @@ import { edit } from "./edit";
  * pictures that would share a path get distinct ones.
  */
 export const layPictures = edit(
-  (_project, _places: ReadonlyMap<string, string>) => "keep the art where it is",
+  (_project, _places: ReadonlyMap<string, string>) => t("keep the art where it is"),
   (project: Project, places) => {
     const laid = (picture: Picture): Picture => {
       const file = places.get(picture.sha256);

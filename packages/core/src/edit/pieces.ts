@@ -24,6 +24,7 @@ import {
   type SourceId,
   sourceById,
 } from "../model";
+import { inLanguage, t } from "../words";
 import { edit } from "./edit";
 import { freeSourceId } from "./source-id";
 import { RESTACKING, type Restacking, restacked } from "./stacking";
@@ -32,7 +33,7 @@ import { withSource } from "./with-source";
 
 /** A source whose frames are put together, with one empty frame to begin with. Throws `bad-number` for a canvas that does not fit. */
 export const addPiecesSource = edit(
-  (_project, name: string, canvas: Size) => `make ${name.trim()}, put together on ${canvas.w} × ${canvas.h} px`,
+  (_project, name: string, canvas: Size) => t("make {name}, put together on {w} × {h} px", { name: name.trim(), w: canvas.w, h: canvas.h }),
   (project, wanted, canvas): Project => {
     refuseCanvas(canvas);
     const name = freeName(checkedName(wanted, "source name"), new Set(project.sources.map((each) => each.name)), " ");
@@ -53,7 +54,9 @@ function emptyFrame(number: number, size: Size): Frame {
 /** Adds a frame right after another of its source, with the same pieces or empty. */
 export const addFrameOfPieces = edit(
   (project, behind: FrameRef, copied: boolean) =>
-    `${copied ? "copy a frame" : "add an empty frame"} of ${ofPieces(project, behind).source.name}`,
+    copied
+      ? t("copy a frame of {name}", { name: ofPieces(project, behind).source.name })
+      : t("add an empty frame of {name}", { name: ofPieces(project, behind).source.name }),
   (project, behind, copied) => {
     const { source, frame } = ofPieces(project, behind);
     const numbers = source.frames.map(({ key }) => Number(key.slice(1)));
@@ -71,7 +74,8 @@ export const addFrameOfPieces = edit(
 
 /** The size of the canvas, of all frames of a source. Pieces stay where they are. */
 export const setCanvas = edit(
-  (project, id: SourceId, canvas: Size) => `make the canvas of ${sourceById(project, id).name} ${canvas.w} × ${canvas.h} px`,
+  (project, id: SourceId, canvas: Size) =>
+    t("make the canvas of {name} {w} × {h} px", { name: sourceById(project, id).name, w: canvas.w, h: canvas.h }),
   (project, id, canvas) => {
     refuseCanvas(canvas);
     const source = sourceById(project, id);
@@ -85,7 +89,10 @@ export const setCanvas = edit(
 /** Lays pieces on a frame, on top or at a place of the stack. Throws `not-found` for frames that are not there or are put together themselves. */
 export const putPieces = edit(
   (project, ref: FrameRef, pieces: readonly Piece[], _at: number | null) =>
-    `place ${pieces.length === 1 ? nameOfPiece(project, pieces[0] as Piece) : counted(pieces.length, "piece")} on ${nameOfFrame(project, ref)}`,
+    t("place {pieces} on {frame}", {
+      pieces: pieces.length === 1 ? nameOfPiece(project, pieces[0] as Piece) : counted(pieces.length, "piece"),
+      frame: nameOfFrame(project, ref),
+    }),
   (project, ref, pieces, at) => {
     for (const { of } of pieces) refuseNoPiece(project, of);
     return changed(project, [ref], (before) => {
@@ -103,7 +110,7 @@ export const putPieces = edit(
 
 export const movePieces = edit(
   (project, ref: FrameRef, places: readonly number[], _by: { x: number; y: number }) =>
-    `move ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+    t("move {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places, { x, y }) =>
     x === 0 && y === 0 ? project : changedAt(project, ref, places, (piece) => ({ ...piece, x: piece.x + x, y: piece.y + y })),
 );
@@ -111,13 +118,13 @@ export const movePieces = edit(
 /** Mirrors each of the pieces in place. */
 export const flipPieces = edit(
   (project, ref: FrameRef, places: readonly number[], way: "across" | "down") =>
-    `flip ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} ${way}`,
+    t("flip {pieces} of {frame} {way}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref), way }),
   (project, ref, places, way) => changedAt(project, ref, places, (piece) => withFlip(piece, flipped(piece.flip, way))),
 );
 
 /** Mirrors pieces as one: left becomes right, of the whole canvas. */
 export const mirrorPieces = edit(
-  (project, ref: FrameRef, _places: readonly number[]) => `mirror ${nameOfFrame(project, ref)}`,
+  (project, ref: FrameRef, _places: readonly number[]) => t("mirror {frame}", { frame: nameOfFrame(project, ref) }),
   (project, ref, places) => {
     const width = ofPieces(project, ref).frame.size?.w ?? 0;
     return changedAt(project, ref, places, (piece) =>
@@ -128,20 +135,27 @@ export const mirrorPieces = edit(
 
 export const hidePieces = edit(
   (project, ref: FrameRef, places: readonly number[], hidden: boolean) =>
-    `${hidden ? "hide" : "show"} ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+    hidden
+      ? t("hide {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) })
+      : t("show {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places, hidden) =>
     changedAt(project, ref, places, ({ hidden: _before, ...piece }) => (hidden ? { ...piece, hidden: true as const } : piece)),
 );
 
 export const removePieces = edit(
-  (project, ref: FrameRef, places: readonly number[]) => `remove ${counted(places.length, "piece")} from ${nameOfFrame(project, ref)}`,
+  (project, ref: FrameRef, places: readonly number[]) =>
+    t("remove {pieces} from {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places) => changed(project, [ref], (pieces) => pieces.filter((_, place) => !places.includes(place))),
 );
 
 /** Another piece in the place of each, its top-left corner where it was. */
 export const exchangePieces = edit(
   (project, ref: FrameRef, places: readonly number[], of: FrameRef) =>
-    `replace ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} by ${nameOfFrame(project, of)}`,
+    t("replace {pieces} of {frame} by {other}", {
+      pieces: counted(places.length, "piece"),
+      frame: nameOfFrame(project, ref),
+      other: nameOfFrame(project, of),
+    }),
   (project, ref, places, of) => {
     refuseNoPiece(project, of);
     return changedAt(project, ref, places, (piece) => ({ ...piece, of }));
@@ -151,7 +165,11 @@ export const exchangePieces = edit(
 /** Replaces one piece by another wherever it is used in these frames. */
 export const exchangeEverywhere = edit(
   (project, refs: readonly FrameRef[], from: FrameRef, to: FrameRef) =>
-    `replace ${nameOfFrame(project, from)} by ${nameOfFrame(project, to)} in ${counted(refs.length, "frame")}`,
+    t("replace {frame} by {other} in {frames}", {
+      frame: nameOfFrame(project, from),
+      other: nameOfFrame(project, to),
+      frames: counted(refs.length, "frame"),
+    }),
   (project, refs, from, to) => {
     refuseNoPiece(project, to);
     return changed(project, refs, (pieces) => pieces.map((piece) => (piece.of === from ? { ...piece, of: to } : piece)));
@@ -163,7 +181,12 @@ export const exchangeEverywhere = edit(
  * not change.
  */
 export const mergePieces = edit<[refs: readonly FrameRef[], from: FrameRef, to: FrameRef, flip?: Flip | undefined]>(
-  (project, refs, from, to) => `use ${nameOfFrame(project, to)} for ${nameOfFrame(project, from)} in ${counted(refs.length, "frame")}`,
+  (project, refs, from, to) =>
+    t("use {frame} for {other} in {frames}", {
+      frame: nameOfFrame(project, to),
+      other: nameOfFrame(project, from),
+      frames: counted(refs.length, "frame"),
+    }),
   (project, refs, from, to, flip) => {
     refuseNoPiece(project, to);
     return changed(project, refs, (pieces) =>
@@ -175,7 +198,7 @@ export const mergePieces = edit<[refs: readonly FrameRef[], from: FrameRef, to: 
 /** The same piece moved in several frames at once. */
 export const moveEverywhere = edit(
   (project, refs: readonly FrameRef[], of: FrameRef, _by: { x: number; y: number }) =>
-    `move ${nameOfFrame(project, of)} in ${counted(refs.length, "frame")}`,
+    t("move {frame} in {frames}", { frame: nameOfFrame(project, of), frames: counted(refs.length, "frame") }),
   (project, refs, of, { x, y }) =>
     changed(project, refs, (pieces) => pieces.map((piece) => (piece.of === of ? { ...piece, x: piece.x + x, y: piece.y + y } : piece))),
 );
@@ -184,22 +207,34 @@ export const moveEverywhere = edit(
 export const colourPieces = edit(
   (project, ref: FrameRef, places: readonly number[], palette: string | null) =>
     palette === null
-      ? `give ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} its own colours`
-      : `colour ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)} with ${palette}`,
+      ? t("give {pieces} of {frame} its own colours", {
+          pieces: counted(places.length, "piece"),
+          frame: nameOfFrame(project, ref),
+        })
+      : t("colour {pieces} of {frame} with {palette}", {
+          pieces: counted(places.length, "piece"),
+          frame: nameOfFrame(project, ref),
+          palette,
+        }),
   (project, ref, places, palette) => changedAt(project, ref, places, (piece) => withPalette(piece, palette)),
 );
 
 /** Replaces one palette by another in these frames; null stands for a piece's own colours. */
 export const colourEverywhere = edit(
   (_project, refs: readonly FrameRef[], from: string | null, to: string | null) =>
-    `wear ${to ?? "own colours"} instead of ${from ?? "own colours"} in ${counted(refs.length, "frame")}`,
+    t("wear {to} instead of {from} in {frames}", {
+      to: to ?? t("own colours"),
+      from: from ?? t("own colours"),
+      frames: counted(refs.length, "frame"),
+    }),
   (project, refs, from, to) =>
     changed(project, refs, (pieces) => pieces.map((piece) => ((piece.palette ?? null) === from ? withPalette(piece, to) : piece))),
 );
 
 /** Groups pieces, removing them from other groups. Throws `bad-call` for fewer than two. */
 export const groupPieces = edit(
-  (project, ref: FrameRef, places: readonly number[]) => `group ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref: FrameRef, places: readonly number[]) =>
+    t("group {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places) => {
     if (new Set(places).size < 2)
       throw new CaravanError("bad-call", nameOfFrame(project, ref), "A group needs at least two pieces.", "Choose two or more.");
@@ -213,7 +248,8 @@ export const groupPieces = edit(
 );
 
 export const ungroupPieces = edit(
-  (project, ref: FrameRef, places: readonly number[]) => `ungroup ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+  (project, ref: FrameRef, places: readonly number[]) =>
+    t("ungroup {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places) => changedAt(project, ref, places, ({ group: _group, ...piece }) => piece),
 );
 
@@ -248,14 +284,18 @@ export function withGroups(pieces: readonly Piece[], places: readonly number[]):
 /** One step up or down in the stack, or all the way. Several keep their order among themselves. */
 export const restackPieces = edit(
   (project, ref: FrameRef, places: readonly number[], to: Restacking) =>
-    `${RESTACKING[to]} ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+    t("{move} {pieces} of {frame}", {
+      move: inLanguage(RESTACKING[to]),
+      pieces: counted(places.length, "piece"),
+      frame: nameOfFrame(project, ref),
+    }),
   (project, ref, places, to) => changed(project, [ref], (pieces) => restacked(pieces, places, to)),
 );
 
 /** Moves pieces to a place of the stack, as dragging in its list does. */
 export const placeInStack = edit(
   (project, ref: FrameRef, places: readonly number[], _to: number) =>
-    `restack ${counted(places.length, "piece")} of ${nameOfFrame(project, ref)}`,
+    t("restack {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places, to) =>
     changed(project, [ref], (pieces) => {
       const chosen = new Set(places);

@@ -2,6 +2,7 @@
 import { scaleInWords } from "../art";
 import { halves, scaledMarks } from "../marks";
 import { CaravanError, type Frame, type FramePoint, type Project, type SourceId, scaleOf, sourceById } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { withSource } from "./with-source";
@@ -14,7 +15,7 @@ const MOST = 16;
  * points to the nearest half pixel, boxes to whole ones. Throws `bad-number`.
  */
 export const setSourceScale = edit(
-  (project, id: SourceId, scale: number) => `scale ${sourceById(project, id).name} ${scaleInWords(scale)}`,
+  (project, id: SourceId, scale: number) => t("scale {name} {scale}", { name: sourceById(project, id).name, scale: scaleInWords(scale) }),
   (project, id, scale) => {
     const { scale: _before, ...source } = sourceById(project, id);
     refuseOfPieces(source);
@@ -51,7 +52,7 @@ function scaledPoint({ x, y }: FramePoint, by: number): FramePoint {
 
 /** Sets how many project pixels are one unit of the game's world; null where nothing says so. Throws `bad-number`. */
 export const setPixelsPerUnit = edit(
-  (_project, pixels: number | null) => (pixels === null ? "remove pixels per unit" : `set ${pixels} pixels per unit`),
+  (_project, pixels: number | null) => (pixels === null ? t("remove pixels per unit") : t("set {pixels} pixels per unit", { pixels })),
   (project, pixels): Project => {
     const { pixelsPerUnit: before, ...rest } = project;
     if ((before ?? null) === pixels) return project;

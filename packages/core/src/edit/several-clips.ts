@@ -11,6 +11,7 @@ import {
   type Project,
 } from "../model";
 import { withClipsBecome } from "../references";
+import { t } from "../words";
 import { type ClipRulesChange, removeClip, setClipRules, withSteps } from "./clips";
 import { clipsInWords } from "./clips-in-words";
 import { edit } from "./edit";
@@ -19,13 +20,13 @@ import { setClipFps } from "./times";
 
 /** Plays each at a mean speed in steps a second; clips without steps stay. Throws `bad-number` or `bad-duration`; then none has changed. */
 export const setFpsOfClips = edit(
-  (_project, names: readonly ClipName[], fps: number) => `play ${clipsInWords(names)} at ${fps} fps`,
+  (_project, names: readonly ClipName[], fps: number) => t("play {clips} at {fps} fps", { clips: clipsInWords(names), fps }),
   (project, names, fps) => names.reduce((next: Project, name) => setClipFps(next, name, fps), project),
 );
 
 /** Sets how each continues after its last step. */
 export const setRulesOfClips = edit(
-  (_project, names: readonly ClipName[], _change: ClipRulesChange) => `change how ${clipsInWords(names)} play`,
+  (_project, names: readonly ClipName[], _change: ClipRulesChange) => t("change how {clips} play", { clips: clipsInWords(names) }),
   (project, names, change) => names.reduce((next: Project, name) => setClipRules(next, name, change), project),
 );
 
@@ -34,7 +35,8 @@ export const setRulesOfClips = edit(
  * follow. Throws `bad-name` or `name-taken`; then no name has changed.
  */
 export const renameClips = edit(
-  (_project, names: readonly ClipName[], pattern: string, _first: number) => `rename ${clipsInWords(names)} to ${pattern}`,
+  (_project, names: readonly ClipName[], pattern: string, _first: number) =>
+    t("rename {clips} to {pattern}", { clips: clipsInWords(names), pattern }),
   (project, names, pattern, first) => {
     const wanted = new Set(names);
     const chosen = project.clips.filter(({ name }) => wanted.has(name));
@@ -58,7 +60,8 @@ export const renameClips = edit(
 
 /** Moves clips up (-1) or down (1) in the list by one place, keeping their order; at the end of the list they stay. */
 export const moveClips = edit(
-  (_project, names: readonly ClipName[], by: -1 | 1) => `move ${clipsInWords(names)} ${by < 0 ? "up" : "down"}`,
+  (_project, names: readonly ClipName[], by: -1 | 1) =>
+    by < 0 ? t("move {clips} up", { clips: clipsInWords(names) }) : t("move {clips} down", { clips: clipsInWords(names) }),
   (project, names, by) => {
     const wanted = new Set(names);
     const clips = [...project.clips];
@@ -76,7 +79,7 @@ export const moveClips = edit(
 
 /** Removes clips, also out of the actions that show them. The frames stay. */
 export const removeClips = edit(
-  (_project, names: readonly ClipName[]) => `remove ${clipsInWords(names)}`,
+  (_project, names: readonly ClipName[]) => t("remove {clips}", { clips: clipsInWords(names) }),
   (project, names) => names.reduce((next: Project, name) => removeClip(next, name), project),
 );
 
@@ -86,7 +89,7 @@ export const removeClips = edit(
  */
 export const setDurationsInTurn = edit(
   (_project, name: ClipName, indexes: readonly number[], _durations: readonly Micros[]) =>
-    `set ${counted(indexes.length, "step")} of ${name} one by one`,
+    t("set {steps} of {name} one by one", { steps: counted(indexes.length, "step"), name }),
   (project, name, indexes, wanted) => {
     const { steps } = clipNamed(project, name);
     if (wanted.length === 0 || wanted.length > indexes.length)
@@ -112,7 +115,7 @@ export const setDurationsInTurn = edit(
  * which of its steps is meant is not known then; then none has changed.
  */
 export const copyEvents = edit(
-  (_project, from: ClipName, names: readonly ClipName[]) => `copy the events of ${from} to ${clipsInWords(names)}`,
+  (_project, from: ClipName, names: readonly ClipName[]) => t("copy the events of {from} to {clips}", { from, clips: clipsInWords(names) }),
   (project, from, names) => {
     const { steps: model } = clipNamed(project, from);
     return names.reduce((next: Project, name) => {

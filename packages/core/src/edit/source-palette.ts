@@ -15,6 +15,7 @@ import {
   type SourceId,
   sourceById,
 } from "../model";
+import { t } from "../words";
 import { actionsInOtherColours } from "./actions-in-other-colours";
 import { edit } from "./edit";
 import { alsoTaken, setPaletteColours } from "./palettes";
@@ -24,7 +25,9 @@ import { withSource } from "./with-source";
 /** Which palette the pictures of a source wear; null for the colours they are drawn in. Throws `bad-call` for a source of pieces, `not-found`. */
 export const setSourcePalette = edit(
   (project, id: SourceId, palette: string | null) =>
-    `colour ${sourceById(project, id).name} ${palette === null ? "as it is drawn" : `with ${palette}`}`,
+    palette === null
+      ? t("colour {name} as it is drawn", { name: sourceById(project, id).name })
+      : t("colour {name} with {palette}", { name: sourceById(project, id).name, palette }),
   (project, id, palette) => {
     const { palette: before, ...source } = sourceById(project, id);
     refuseOfPieces(source);
@@ -40,7 +43,9 @@ export const setSourcePalette = edit(
  */
 export const drawAlike = edit(
   (project, id: SourceId, pairs: readonly (readonly [from: string, to: string])[]) =>
-    `show ${counted(pairs.length, "colour")} of ${sourceById(project, id).name} as ${pairs.length === 1 ? "another" : "others"}`,
+    pairs.length === 1
+      ? t("show {colours} of {name} as another", { colours: counted(pairs.length, "colour"), name: sourceById(project, id).name })
+      : t("show {colours} of {name} as others", { colours: counted(pairs.length, "colour"), name: sourceById(project, id).name }),
   (project, id, pairs): Project => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
@@ -98,7 +103,7 @@ function alike(project: Project, worn: string, base: string, from: string, to: s
  * too, all with the palette's name appended. Throws `bad-call` for a source of pieces and for a palette that replaces none, `not-found`.
  */
 export const addSourceVariant = edit(
-  (project, id: SourceId, palette: string) => `make ${sourceById(project, id).name} in ${palette}`,
+  (project, id: SourceId, palette: string) => t("make {name} in {palette}", { name: sourceById(project, id).name, palette }),
   (project, id, palette): Project => {
     const source = sourceById(project, id);
     refuseOfPieces(source);

@@ -1,11 +1,12 @@
 import { CaravanError, checkedName, counted, type SourceId, sourceById } from "../model";
+import { t } from "../words";
 import { loopFromAmong } from "./clips";
 import { edit } from "./edit";
 import { withSource } from "./with-source";
 
 /** Throws `name-taken` if another source has the name. */
 export const renameSource = edit(
-  (project, id: SourceId, name: string) => `rename ${sourceById(project, id).name} to ${name.trim()}`,
+  (project, id: SourceId, name: string) => t("rename {from} to {to}", { from: sourceById(project, id).name, to: name.trim() }),
   (project, id, wanted) => {
     const name = checkedName(wanted, "source name");
     const source = sourceById(project, id);
@@ -20,7 +21,9 @@ export const renameSource = edit(
 export const removeSource = edit(
   (project, id: SourceId) => {
     const steps = project.clips.reduce((sum, clip) => sum + clip.steps.filter((step) => step.frame.startsWith(`${id}/`)).length, 0);
-    return `remove ${sourceById(project, id).name}${steps > 0 ? ` and ${counted(steps, "step")}` : ""}`;
+    return steps > 0
+      ? t("remove {name} and {steps}", { name: sourceById(project, id).name, steps: counted(steps, "step") })
+      : t("remove {name}", { name: sourceById(project, id).name });
   },
   (project, id) => ({
     ...project,

@@ -3,12 +3,13 @@
 import type { Behaviour } from "../model";
 import { CaravanError, checkedName, Drive, driveNamed, freeName, type Project, Stage, type StageName, stageNamed } from "../model";
 import { withNamesBecome } from "../references";
+import { inLanguage, t } from "../words";
 import { addBehaviour } from "./behaviours";
 import { edit } from "./edit";
 
 /** Adds a stage under its name, or one like it that is free. Throws `bad-name`. */
 export const addStage = edit(
-  (_project, stage: Stage) => `make the stage ${stage.name}`,
+  (_project, stage: Stage) => t("make the stage {name}", { name: stage.name }),
   (project, stage): Project => {
     const { stages = [] } = project;
     const name = freeName(checkedName(stage.name, "stage name"), new Set(stages.map((each) => each.name as string))) as StageName;
@@ -18,7 +19,7 @@ export const addStage = edit(
 
 /** A behaviour and the stage on which it is rehearsed, at once. */
 export const addRehearsal = edit(
-  (_project, behaviour: Behaviour, _stage: Stage) => `make the behaviour ${behaviour.name} and its stage`,
+  (_project, behaviour: Behaviour, _stage: Stage) => t("make the behaviour {name} and its stage", { name: behaviour.name }),
   (project, behaviour, stage): Project => {
     const made = addBehaviour(project, behaviour);
     const name = made.behaviours?.at(-1)?.name ?? behaviour.name;
@@ -50,7 +51,8 @@ const WORDS: Readonly<Record<keyof StageChange, string>> = {
 
 /** Throws `bad-number` for what does not fit. */
 export const setStage = edit(
-  (_project, name: StageName, change: StageChange) => `change ${WORDS[(Object.keys(change)[0] ?? "size") as keyof StageChange]} of ${name}`,
+  (_project, name: StageName, change: StageChange) =>
+    t("change {what} of {name}", { what: inLanguage(WORDS[(Object.keys(change)[0] ?? "size") as keyof StageChange]), name }),
   (project, name, change): Project => {
     const before = stageNamed(project, name);
     const after = { ...before, ...change };
@@ -62,7 +64,7 @@ export const setStage = edit(
 
 /** Throws `bad-name` or `name-taken`. */
 export const renameStage = edit(
-  (_project, from: StageName, to: string) => `rename ${from} to ${to.trim()}`,
+  (_project, from: StageName, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     stageNamed(project, from);
     const name = checkedName(to, "stage name") as StageName;
@@ -73,7 +75,7 @@ export const renameStage = edit(
 );
 
 export const removeStage = edit(
-  (_project, name: StageName) => `remove the stage ${name}`,
+  (_project, name: StageName) => t("remove the stage {name}", { name }),
   (project, name): Project => {
     const stage = stageNamed(project, name);
     return { ...project, stages: (project.stages ?? []).filter((each) => each !== stage) };
@@ -82,7 +84,7 @@ export const removeStage = edit(
 
 /** Keeps a rehearsal under its name, or one like it that is free. Throws `bad-name`. */
 export const keepDrive = edit(
-  (_project, drive: Drive) => `keep the drive ${drive.name}`,
+  (_project, drive: Drive) => t("keep the drive {name}", { name: drive.name }),
   (project, drive): Project => {
     const { drives = [] } = project;
     const name = freeName(checkedName(drive.name, "drive name"), new Set(drives.map((each) => each.name)));
@@ -93,7 +95,11 @@ export const keepDrive = edit(
 /** Changes a kept rehearsal: its name, its kept range, or the account that it is compared with. Throws `bad-name` or `name-taken`. */
 export const setDrive = edit(
   (_project, name: string, change: Partial<Drive>) =>
-    change.name !== undefined ? `rename ${name} to ${change.name.trim()}` : change.keys ? `trim ${name}` : `accept what ${name} shows now`,
+    change.name !== undefined
+      ? t("rename {from} to {to}", { from: name, to: change.name.trim() })
+      : change.keys
+        ? t("trim {name}", { name })
+        : t("accept what {name} shows now", { name }),
   (project, name, change): Project => {
     const before = driveNamed(project, name);
     const wanted = change.name === undefined ? name : checkedName(change.name, "drive name");
@@ -106,7 +112,7 @@ export const setDrive = edit(
 );
 
 export const removeDrive = edit(
-  (_project, name: string) => `remove the drive ${name}`,
+  (_project, name: string) => t("remove the drive {name}", { name }),
   (project, name): Project => {
     const drive = driveNamed(project, name);
     return { ...project, drives: (project.drives ?? []).filter((each) => each !== drive) };

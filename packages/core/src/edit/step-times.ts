@@ -1,27 +1,30 @@
 /** Changes the durations of several steps together. Rounding loses nothing: what one step gives up, another gets. */
 import { stretched } from "../clip";
 import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, type Micros, type Project } from "../model";
+import { t } from "../words";
 import { withSteps } from "./clips";
 import { edit } from "./edit";
 
 /** Makes the steps at `indexes` longer by `by`, shorter if it is negative. Throws `bad-duration` if one would be left without time. */
 export const addToSteps = edit(
   (_project, name: ClipName, indexes: readonly number[], by: Micros) =>
-    `make ${counted(indexes.length, "step")} of ${name} ${Math.abs(by) / 1000} ms ${by < 0 ? "shorter" : "longer"}`,
+    by < 0
+      ? t("make {steps} of {name} {by} ms shorter", { steps: counted(indexes.length, "step"), name, by: Math.abs(by) / 1000 })
+      : t("make {steps} of {name} {by} ms longer", { steps: counted(indexes.length, "step"), name, by: Math.abs(by) / 1000 }),
   (project, name, indexes, by) => withDurations(project, name, indexes, (duration) => duration + by),
 );
 
 /** Multiplies the times of the steps at `indexes`. Throws `bad-duration`. */
 export const scaleSteps = edit(
   (_project, name: ClipName, indexes: readonly number[], factor: number) =>
-    `scale ${counted(indexes.length, "step")} of ${name} to ${Math.round(factor * 1000) / 10} %`,
+    t("scale {steps} of {name} to {factor} %", { steps: counted(indexes.length, "step"), name, factor: Math.round(factor * 1000) / 10 }),
   (project, name, indexes, factor) => withDurations(project, name, indexes, (duration) => Math.round(duration * factor)),
 );
 
 /** Makes the steps at `indexes` last `total` together, exactly, in the proportions that they have. Throws `bad-duration`. */
 export const spreadOverSteps = edit(
   (_project, name: ClipName, indexes: readonly number[], total: Micros) =>
-    `make ${counted(indexes.length, "step")} of ${name} last ${total / 1000} ms in total`,
+    t("make {steps} of {name} last {total} ms in total", { steps: counted(indexes.length, "step"), name, total: total / 1000 }),
   (project, name, indexes, wanted) => {
     const { steps } = clipNamed(project, name);
     const places = placesOf(steps.length, indexes);
@@ -45,7 +48,8 @@ export const spreadOverSteps = edit(
 
 /** Extends one step so that the whole clip lasts `total`; the others stay. Throws `bad-duration` if the others already take that long. */
 export const holdUntil = edit(
-  (_project, name: ClipName, step: number, total: Micros) => `hold step ${step} until ${name} lasts ${total / 1000} ms`,
+  (_project, name: ClipName, step: number, total: Micros) =>
+    t("hold step {step} until {name} lasts {total} ms", { step, name, total: total / 1000 }),
   (project, name, step, total) => {
     const { steps } = clipNamed(project, name);
     const others = steps.reduce((sum, { duration }, k) => sum + (k === step ? 0 : duration), 0);
@@ -66,7 +70,7 @@ export const holdUntil = edit(
  * of the last step is the clip's end. Neither step gets less than `least`.
  */
 export const moveBorder = edit(
-  (_project, name: ClipName, step: number, _by: Micros) => `move the end of step ${step} of ${name}`,
+  (_project, name: ClipName, step: number, _by: Micros) => t("move the end of step {step} of {name}", { step, name }),
   (project, name, step, wanted) => {
     const { steps } = clipNamed(project, name);
     const [own, next] = [steps[step], steps[step + 1]];

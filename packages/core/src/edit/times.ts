@@ -1,12 +1,13 @@
 import { evenShares, stretched } from "../clip";
 import { CaravanError, type ClipName, checkedDuration, clipNamed, counted, LONGEST_STEP, type Micros, type Project } from "../model";
+import { t } from "../words";
 import { withSteps } from "./clips";
 import { edit } from "./edit";
 
 /** Sets one duration for each of the steps at `indexes`. Throws `bad-duration`. */
 export const setStepDurations = edit(
   (_project, name: ClipName, indexes: readonly number[], duration: Micros) =>
-    `set ${counted(indexes.length, "step")} of ${name} to ${duration / 1000} ms`,
+    t("set {steps} of {name} to {duration} ms", { steps: counted(indexes.length, "step"), name, duration: duration / 1000 }),
   (project, name, indexes, wanted) => {
     const duration = checkedDuration(wanted, `clip "${name}"`);
     const chosen = new Set(indexes);
@@ -25,13 +26,13 @@ export const setStepDurations = edit(
  * to within 1 µs. Throws `bad-duration` if some step would get no time or more than an hour.
  */
 export const setClipTotal = edit(
-  (_project, name: ClipName, total: Micros) => `make ${name} ${Math.round(total) / 1000} ms long`,
+  (_project, name: ClipName, total: Micros) => t("make {name} {total} ms long", { name, total: Math.round(total) / 1000 }),
   (project, name, total) => stretch(project, name, total, stretched),
 );
 
 /** Plays a clip at a mean speed in steps a second. Throws `bad-duration`. */
 export const setClipFps = edit(
-  (_project, name: ClipName, fps: number) => `play ${name} at ${fps} fps`,
+  (_project, name: ClipName, fps: number) => t("play {name} at {fps} fps", { name, fps }),
   (project, name, fps) => {
     if (!(fps > 0)) throw new CaravanError("bad-number", `clip "${name}"`, "A speed must be above 0 fps.", "Type a number such as 8.");
     return stretch(project, name, (clipNamed(project, name).steps.length * 1_000_000) / fps, stretched);
@@ -40,7 +41,7 @@ export const setClipFps = edit(
 
 /** Makes all steps of a clip equally long, to within 1 µs, without changing how long it lasts. */
 export const evenOut = edit(
-  (_project, name: ClipName) => `even out ${name}`,
+  (_project, name: ClipName) => t("even out {name}", { name }),
   (project, name) => {
     const total = clipNamed(project, name).steps.reduce((sum, step) => sum + step.duration, 0);
     return stretch(project, name, total, (durations, all) => evenShares(all, durations.length));

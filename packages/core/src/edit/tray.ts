@@ -10,6 +10,7 @@ import {
   type SourceId,
   sourceById,
 } from "../model";
+import { t } from "../words";
 import { edit } from "./edit";
 import { withSource } from "./with-source";
 
@@ -19,8 +20,8 @@ export type TrayOrder = "position" | "name" | "reverse";
 export const orderFrames = edit(
   (project, id: SourceId, order: TrayOrder) =>
     order === "reverse"
-      ? `reverse the frames of ${sourceById(project, id).name}`
-      : `sort the frames of ${sourceById(project, id).name} by ${order}`,
+      ? t("reverse the frames of {name}", { name: sourceById(project, id).name })
+      : t("sort the frames of {name} by {order}", { name: sourceById(project, id).name, order }),
   (project, id, order) => {
     const source = sourceById(project, id);
     const frames = ordered(source, order);
@@ -44,7 +45,9 @@ function ordered(source: Source, order: TrayOrder): Frame[] {
 /** Moves the frames with these keys, in the order they have, before the one that is then at `to` among the others. */
 export const moveFrames = edit(
   (project, id: SourceId, keys: readonly string[], _to: number) =>
-    `move ${keys.length === 1 ? "a frame" : `${keys.length} frames`} of ${sourceById(project, id).name}`,
+    keys.length === 1
+      ? t("move a frame of {name}", { name: sourceById(project, id).name })
+      : t("move {count} frames of {name}", { count: keys.length, name: sourceById(project, id).name }),
   (project, id, keys, to) => {
     const source = sourceById(project, id);
     const moving = new Set(keys);
@@ -80,7 +83,7 @@ export function namesByPattern(source: Source, frames: readonly Frame[], { text,
 /** Names the frames with these keys by a pattern. Throws `bad-name` or `name-taken`; then no name has changed. */
 export const nameFrames = edit(
   (project, id: SourceId, keys: readonly string[], _pattern: NamePattern) =>
-    `name ${keys.length} frames of ${sourceById(project, id).name}`,
+    t("name {count} frames of {name}", { count: keys.length, name: sourceById(project, id).name }),
   (project, id, keys, pattern): Project => {
     const source = sourceById(project, id);
     const wanted = new Set(keys);

@@ -2,6 +2,7 @@
 import { facingOfName, turnedBy, withFacingInName } from "../facing";
 import { type Action, type ActionName, actionNamed, CaravanError, type Clip, type ClipName, FACINGS_OF, type Facing } from "../model";
 import { withClipsBecome } from "../references";
+import { t } from "../words";
 import { mirrorMissing, ordered, withAction } from "./actions";
 import { edit } from "./edit";
 
@@ -11,7 +12,8 @@ import { edit } from "./edit";
  * such a name.
  */
 export const turnAction = edit(
-  (_project, name: ActionName, by: 1 | -1) => `turn ${name} ${by > 0 ? "clockwise" : "counter-clockwise"}`,
+  (_project, name: ActionName, by: 1 | -1) =>
+    by > 0 ? t("turn {name} clockwise", { name }) : t("turn {name} counter-clockwise", { name }),
   (project, name, by) => {
     const action = actionNamed(project, name);
     const own = FACINGS_OF[action.ways].flatMap((facing) => {

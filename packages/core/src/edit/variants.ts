@@ -17,6 +17,7 @@ import {
   paletteNamed,
   pictureOf,
 } from "../model";
+import { t } from "../words";
 import { actionsInOtherColours } from "./actions-in-other-colours";
 import { edit } from "./edit";
 import { withSource } from "./with-source";
@@ -27,7 +28,8 @@ import { withSource } from "./with-source";
  * `not-found`.
  */
 export const addVariants = edit(
-  (_project, clips: readonly ClipName[], palette: string) => `make ${counted(clips.length, "clip")} in ${palette}`,
+  (_project, clips: readonly ClipName[], palette: string) =>
+    t("make {clips} in {palette}", { clips: counted(clips.length, "clip"), palette }),
   (project, names, palette): Project => {
     const { of } = paletteNamed(project, palette);
     if (of === undefined)

@@ -1,7 +1,7 @@
 /** Texts of the screen, and how short ones are joined. */
 import { t } from "@caravan/core/words";
 
-export { type Catalogue, type GapsOf, inLanguage, speak, t } from "@caravan/core/words";
+export { type GapsOf, inLanguage, t } from "@caravan/core/words";
 
 /** Short facts about one thing in a row; those that do not apply are left out. Each is a text of its own. */
 export function facts(...each: readonly (string | number | false | null | undefined)[]): string {

@@ -2,6 +2,7 @@
 import { layered } from "../assemble";
 import { allPictures, CaravanError, type Frame, isFigure, pictureOf, type Rect, type Source, scaleOf } from "../model";
 import { coverageOf, crop, type Pixels } from "../raster";
+import { t } from "../words";
 import { assembledLook, layeredLook } from "./assembled";
 import { type Drawn, drawnIn, type FramePlace, framePixels } from "./frame-art";
 import {
@@ -46,7 +47,7 @@ export interface PartOfPicture {
  */
 export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art {
   const seen = new Map<Look, Pixels>();
-  const fileOf = (sha256: string) => stock.sources.flatMap(allPictures).find((each) => each.sha256 === sha256)?.file ?? "a picture";
+  const fileOf = (sha256: string) => stock.sources.flatMap(allPictures).find((each) => each.sha256 === sha256)?.file ?? t("a picture");
   const kept = <Each extends Look>(look: Each, make: () => Pixels): Pixels => {
     const before = seen.get(look);
     if (before) return before;
@@ -61,8 +62,8 @@ export function artFrom(decoded: ReadonlyMap<string, Pixels>, stock: Stock): Art
       throw new CaravanError(
         "missing-picture",
         file ?? fileOf(look.sha256),
-        "The picture of this source is missing.",
-        "Put it back and deliver again.",
+        t("The picture of this source is missing."),
+        t("Put it back and deliver again."),
       );
     });
   const seenSheet = (look: SheetLook): Pixels =>

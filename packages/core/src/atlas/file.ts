@@ -11,6 +11,7 @@ import {
   orderedJson,
   orderedRecord,
 } from "../model";
+import { t } from "../words";
 import { Atlas, type AtlasAction, type AtlasClip } from "./schema";
 
 /**
@@ -30,15 +31,15 @@ export function readAtlas(bytes: Uint8Array, where: string): Atlas {
   try {
     content = JSON.parse(textFromUtf8(bytes));
   } catch (cause) {
-    throw new CaravanError("damaged-project", where, "The atlas file is not JSON.", "Deliver it again.", { cause });
+    throw new CaravanError("damaged-project", where, t("The atlas file is not JSON."), t("Deliver it again."), { cause });
   }
   const { version } = (content ?? {}) as { version?: unknown };
   if (typeof version === "number" && version > VERSION)
     throw new CaravanError(
       "newer-version",
       where,
-      `It was made by a newer Caravan (version ${version}; this one reads up to ${VERSION}).`,
-      "Update Caravan, or deliver it with this one.",
+      t("It was made by a newer Caravan (version {version}; this one reads up to {newest}).", { version, newest: VERSION }),
+      t("Update Caravan, or deliver it with this one."),
     );
   const parsed = Atlas.safeParse(content);
   if (parsed.success) return parsed.data;
@@ -46,8 +47,8 @@ export function readAtlas(bytes: Uint8Array, where: string): Atlas {
   throw new CaravanError(
     "damaged-project",
     where,
-    `The field ${first?.path.join(".")} does not fit: ${first?.message}.`,
-    "Deliver it again.",
+    t("The field {path} does not fit: {message}.", { path: first?.path.join(".") ?? "", message: first?.message ?? "" }),
+    t("Deliver it again."),
   );
 }
 
@@ -86,5 +87,5 @@ export function atlasAction({ facings }: Pick<Action, "facings">): AtlasAction {
 
 /** The JSON Schema of the atlas file. */
 export function atlasJsonSchema(): object {
-  return jsonSchemaOf(Atlas, "What a game loads: caravan-atlas, version 1");
+  return jsonSchemaOf(Atlas, t("What a game loads: caravan-atlas, version 1"));
 }

@@ -15,6 +15,7 @@ import {
   withDistinctPaths,
 } from "../model";
 import { looksLikeIndex, namesInOrder, repeatedKey } from "../notation";
+import { t } from "../words";
 import { picturesOf } from "./pictures-of";
 
 export const PROJECT_FILE = "caravan.json";
@@ -41,7 +42,7 @@ export function bundleFiles({ project: given, pictures }: Bundle): NamedFile[] {
   const byPath = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const bytes = pictures.get(sha256);
-    if (!bytes) throw new CaravanError("missing-picture", file, "The picture of this source is missing.", "Add it again, then save.");
+    if (!bytes) throw new CaravanError("missing-picture", file, t("The picture of this source is missing."), t("Add it again, then save."));
     byPath.set(file, bytes);
   }
   return [{ path: PROJECT_FILE, bytes: writeProjectFile(project) }, ...[...byPath].map(([path, bytes]) => ({ path, bytes }))];
@@ -62,16 +63,20 @@ export function readProjectFile(bytes: Uint8Array, where: string): Project {
   try {
     content = JSON.parse(text);
   } catch (cause) {
-    throw new CaravanError("damaged-project", where, "It is not JSON: it may be cut off.", "Use an undamaged copy.", { cause });
+    throw new CaravanError("damaged-project", where, t("It is not JSON: it may be cut off."), t("Use an undamaged copy."), { cause });
   }
   const project = projectFromFile(content, where);
   const twice = repeatedKey(text);
   if (twice)
     throw new CaravanError(
       "repeated-name",
-      `${where}, line ${twice.lines[1]}`,
-      `"${twice.key}" stands twice in ${twice.path.join(", ") || "the project"}: here and in line ${twice.lines[0]}.`,
-      "Rename one of them in the file, or remove it.",
+      t("{where}, line {line}", { where, line: twice.lines[1] }),
+      t('"{key}" stands twice in {path}: here and in line {line}.', {
+        key: twice.key,
+        path: twice.path.join(", ") || "the project",
+        line: twice.lines[0],
+      }),
+      t("Rename one of them in the file, or remove it."),
     );
   return inWrittenOrder(project, text);
 }
@@ -94,10 +99,15 @@ function inOrder<Named extends { readonly name: string }>(all: readonly Named[],
 /** Reads a `*.caravan` file whole or not at all. Throws what went wrong, `picture-mismatch` included. */
 export function readBundle(bytes: Uint8Array, where: string): Bundle {
   if (bytes.length > 0 && !(bytes[0] === 0x50 && bytes[1] === 0x4b))
-    throw new CaravanError("not-a-project", where, "This is not a *.caravan file.", "Choose a file that Caravan saved.");
+    throw new CaravanError("not-a-project", where, t("This is not a *.caravan file."), t("Choose a file that Caravan saved."));
   const [document] = readZip(bytes, where, (path, size) => path === PROJECT_FILE && isFitSize(size, where));
   if (!document)
-    throw new CaravanError("not-a-project", where, `There is no ${PROJECT_FILE} in this archive.`, "Choose a file that Caravan saved.");
+    throw new CaravanError(
+      "not-a-project",
+      where,
+      t("There is no {projectFile} in this archive.", { projectFile: PROJECT_FILE }),
+      t("Choose a file that Caravan saved."),
+    );
   const project = readProjectFile(document.bytes, `${where}, ${PROJECT_FILE}`);
   // What the document does not name is not unpacked at all.
   const named = new Set<string>(picturesOf(project).map(({ file }) => file));
@@ -105,13 +115,14 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
   const pictures = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const picture = files.get(file);
-    if (!picture) throw new CaravanError("missing-picture", where, `The picture ${file} is missing from it.`, "Use a complete copy.");
+    if (!picture)
+      throw new CaravanError("missing-picture", where, t("The picture {file} is missing from it.", { file }), t("Use a complete copy."));
     if (sha256Hex(picture) !== sha256)
       throw new CaravanError(
         "picture-mismatch",
         where,
-        `The picture ${file} has changed since the project was saved: its hash differs.`,
-        "Use an undamaged copy; to change art, use the folder form.",
+        t("The picture {file} has changed since the project was saved: its hash differs.", { file }),
+        t("Use an undamaged copy; to change art, use the folder form."),
       );
     pictures.set(sha256, picture);
   }
@@ -126,8 +137,8 @@ function isFitSize(size: number, where: string): boolean {
     throw new CaravanError(
       "damaged-project",
       where,
-      `Its ${PROJECT_FILE} is larger than ${MOST_DOCUMENT / 1_048_576} MB.`,
-      "Use an undamaged copy.",
+      t("Its {projectFile} is larger than {mostDocument} MB.", { projectFile: PROJECT_FILE, mostDocument: MOST_DOCUMENT / 1_048_576 }),
+      t("Use an undamaged copy."),
     );
   return true;
 }

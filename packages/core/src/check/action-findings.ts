@@ -28,7 +28,7 @@ export function actionFindings(project: Project, edited: ClipName | null = null)
 }
 
 function finding(action: Action, rest: Pick<Finding, "code" | "severity" | "message" | "mend" | "otherMends">): Finding {
-  return { where: `action "${action.name}"`, place: { stop: "clips", action: action.name }, ...rest };
+  return { where: t('action "{name}"', { name: action.name }), place: { stop: "clips", action: action.name }, ...rest };
 }
 
 /** Actions that show nothing at all. */
@@ -40,7 +40,7 @@ function emptyAction(action: Action): Finding {
   return finding(action, {
     code: "empty-action",
     severity: "error",
-    message: "It has no clip in any facing, so a game could not play it. Give it clips or remove it.",
+    message: t("It has no clip in any facing, so a game could not play it. Give it clips or remove it."),
     mend: { label: t("Remove the action"), apply: (current) => removeAction(current, action.name) },
   });
 }
@@ -55,7 +55,7 @@ function namedAsClip(project: Project, action: Action): Finding[] {
     finding(action, {
       code: "action-named-as-clip",
       severity: "note",
-      message: `A clip has the same name. A game that plays "${action.name}" gets the action, never the clip.`,
+      message: t('A clip has the same name. A game that plays "{name}" gets the action, never the clip.', { name: action.name }),
       mend: { label: t("Rename the clip to {name}", { name }), apply: (current) => renameClip(current, clip.name, name) },
     }),
   ];
@@ -64,7 +64,9 @@ function namedAsClip(project: Project, action: Action): Finding[] {
 function missing(action: Action, present: readonly Facing[]): Finding[] {
   const absent = FACINGS_OF[action.ways].filter((facing) => !present.includes(facing));
   if (absent.length === 0) return [];
-  const stand = absent.map((facing) => `${facing} looks ${nearestPresent(facing, present)}`).join(", ");
+  const stand = absent
+    .map((facing) => t("{facing} looks {nearestPresent}", { facing, nearestPresent: nearestPresent(facing, present) ?? "" }))
+    .join(", ");
   const mirrored = absent.filter((facing) => {
     const across = action.facings[mirrorOf(facing)];
     return across !== undefined && !across.mirror;
@@ -86,7 +88,7 @@ function missing(action: Action, present: readonly Facing[]): Finding[] {
     finding(action, {
       code: "facing-missing",
       severity: "note",
-      message: `${counted(absent.length, "facing is", "facings are")} missing; until then ${stand}.`,
+      message: t("{facings} missing; until then {stand}.", { facings: counted(absent.length, "facing is", "facings are"), stand }),
       ...(mend ? { mend } : {}),
     }),
   ];
@@ -120,7 +122,7 @@ function unlike(project: Project, action: Action, edited: ClipName | null): Find
     finding(action, {
       code: "facings-differ",
       severity: "note",
-      message: `${names} ${others.length === 1 ? "has" : "have"} ${counts ? "a different number of steps" : lengths ? "a different length" : "a different rhythm"} than ${model.name}, so turning shows as a jump.`,
+      message: differingInWords(names, others.length === 1, counts ? "count" : lengths ? "length" : "rhythm", model.name),
       ...(same.length > 0 || lengths ? { mend, otherMends } : {}),
     }),
   ];
@@ -184,11 +186,46 @@ export function nameFindings(project: Project): Finding[] {
     traps.push({
       code: "name-begins-another",
       severity: "note",
-      where: `clip "${short}"`,
-      message: `${longer.toSorted(naturalOrder).slice(0, 3).join(", ")}${longer.length > 3 ? ` and ${longer.length - 3} more` : ""} ${longer.length === 1 ? "begins" : "begin"} with this name. Code that matches names by prefix finds both.`,
+      where: t('clip "{short}"', { short }),
+      message:
+        longer.length > 3
+          ? longer.length === 1
+            ? t("{longer} and {more} more begins with this name. Code that matches names by prefix finds both.", {
+                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
+                more: longer.length - 3,
+              })
+            : t("{longer} and {more} more begin with this name. Code that matches names by prefix finds both.", {
+                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
+                more: longer.length - 3,
+              })
+          : longer.length === 1
+            ? t("{longer} begins with this name. Code that matches names by prefix finds both.", {
+                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
+              })
+            : t("{longer} begin with this name. Code that matches names by prefix finds both.", {
+                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
+              }),
       place: { stop: "clips", clip: short },
       mend: { label: t("Call it {other}", { other }), apply: (current) => renameClip(current, short, other) },
     });
   }
   return traps;
+}
+
+function differingInWords(names: string, one: boolean, by: "count" | "length" | "rhythm", other: string): string {
+  const said = { names, other };
+  switch (by) {
+    case "count":
+      return one
+        ? t("{names} has a different number of steps than {other}, so turning shows as a jump.", said)
+        : t("{names} have a different number of steps than {other}, so turning shows as a jump.", said);
+    case "length":
+      return one
+        ? t("{names} has a different length than {other}, so turning shows as a jump.", said)
+        : t("{names} have a different length than {other}, so turning shows as a jump.", said);
+    case "rhythm":
+      return one
+        ? t("{names} has a different rhythm than {other}, so turning shows as a jump.", said)
+        : t("{names} have a different rhythm than {other}, so turning shows as a jump.", said);
+  }
 }

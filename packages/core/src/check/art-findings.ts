@@ -32,13 +32,16 @@ function missingArt(source: Source, missing: SeenArt["missing"]): Finding[] {
   const gone = allPictures(source).filter(({ sha256 }) => missing.has(sha256));
   if (gone.length === 0) return [];
   const files = gone.slice(0, 3).map(({ file }) => file);
-  const more = gone.length > files.length ? ` and ${gone.length - files.length} more` : "";
+  const more = gone.length > files.length ? t(" and {gone} more", { gone: gone.length - files.length }) : "";
   return [
     {
       code: "missing-art",
       severity: "error",
-      where: `source "${source.name}"`,
-      message: `${files.join(", ")}${more} ${gone.length === 1 ? "is" : "are"} missing. Add the art again: its recipe, frames and clips are kept.`,
+      where: t('source "{name}"', { name: source.name }),
+      message:
+        gone.length === 1
+          ? t("{files}{more} is missing. Add the art again: its recipe, frames and clips are kept.", { files: files.join(", "), more })
+          : t("{files}{more} are missing. Add the art again: its recipe, frames and clips are kept.", { files: files.join(", "), more }),
       place: { stop: "sources", source: source.id },
     },
   ];
@@ -53,8 +56,11 @@ function opaqueGround(source: Source, grounds: SeenArt["grounds"]): Finding[] {
     {
       code: "opaque-ground",
       severity: "warning",
-      where: `source "${source.name}"`,
-      message: `Its ${counted(kept, "frame stands", "frames stand")} on ${inWords(ground)}, also in the game.`,
+      where: t('source "{name}"', { name: source.name }),
+      message: t("Its {frames} on {ground}, also in the game.", {
+        frames: counted(kept, "frame stands", "frames stand"),
+        ground: inWords(ground),
+      }),
       place: { stop: "sources", source: source.id },
       mend: { label: t("Clear the background"), clears: clearingOver(source, ground) },
     },
@@ -69,11 +75,11 @@ function clearingOver({ id, clearing }: Source, ground: Ground): { source: Sourc
 function inWords({ kind, clearing }: Ground): string {
   switch (kind) {
     case "plain":
-      return `an opaque background of ${clearing.colours[0]}`;
+      return t("an opaque background of {colour}", { colour: clearing.colours[0] ?? "" });
     case "key":
-      return `a background of the key colour ${clearing.colours[0]}`;
+      return t("a background of the key colour {colour}", { colour: clearing.colours[0] ?? "" });
     case "checker":
-      return "a picture of a checkerboard";
+      return t("a picture of a checkerboard");
     default:
       return unreachable(kind);
   }

@@ -31,7 +31,7 @@ type Rest = Pick<Finding, "code" | "severity" | "message" | "mend" | "otherMends
 
 function finding({ name: behaviour }: Behaviour, rule: string | null, rest: Rest): Finding {
   return {
-    where: rule === null ? `behaviour "${behaviour}"` : `rule "${rule}" of "${behaviour}"`,
+    where: rule === null ? t('behaviour "{behaviour}"', { behaviour }) : t('rule "{rule}" of "{behaviour}"', { rule, behaviour }),
     place: { stop: "rehearse", behaviour, ...(rule === null ? {} : { rule }) },
     ...rest,
   };
@@ -54,7 +54,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "rule-shows-nothing",
         severity: "warning",
-        message: `There is no action or clip "${play}" with steps, so this rule never shows. Choose what it plays.`,
+        message: t('There is no action or clip "{play}" with steps, so this rule never shows. Choose what it plays.', { play }),
         mend: remove,
       }),
     ];
@@ -64,7 +64,9 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "rule-names-nothing",
         severity: "warning",
-        message: `It asks for ${impossible.map(askedFor).join(" and ")}, which the behaviour does not have, so it never shows.`,
+        message: t("It asks for {impossible}, which the behaviour does not have, so it never shows.", {
+          impossible: impossible.map(askedFor).join(" and "),
+        }),
         mend: {
           label: t("Remove the condition"),
           apply: (current) => setRule(current, behaviour.name, name, { when: when.filter((each) => !impossible.includes(each)) }),
@@ -78,7 +80,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "rule-never-holds",
         severity: "warning",
-        message: `Its conditions on ${against} can never all hold, so it never shows.`,
+        message: t("Its conditions on {against} can never all hold, so it never shows.", { against }),
         mend: remove,
       }),
     ];
@@ -90,7 +92,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "kept-for-ever",
         severity: "warning",
-        message: `It is kept for its whole length, but ${endless[0]?.name} never ends, so it is not kept.`,
+        message: t("It is kept for its whole length, but {name} never ends, so it is not kept.", { name: endless[0]?.name ?? "" }),
         mend: {
           label: endless.length === 1 ? t("Play {name} once", { name: endless[0]?.name ?? "" }) : t("Play its clips once"),
           apply: (current) => endless.reduce((next, clip) => setClipRules(next, clip.name, { playback: "once" }), current),
@@ -103,7 +105,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "not-kept",
         severity: "warning",
-        message: "A press lasts an instant, and this rule is not kept after it, so it cannot be seen.",
+        message: t("A press lasts an instant, and this rule is not kept after it, so it cannot be seen."),
         mend: { label: t("Keep its whole length"), apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
       }),
     );
@@ -114,7 +116,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "hardly-seen",
         severity: "note",
-        message: `It shows for ${lasts} ms, which is too short to see.`,
+        message: t("It shows for {lasts} ms, which is too short to see.", { lasts }),
         mend: { label: t("Keep it 200 ms"), apply: (current) => setRule(current, behaviour.name, name, { keep: 200 }) },
       }),
     );
@@ -123,7 +125,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
       finding(behaviour, name, {
         code: "stands-after-end",
         severity: "note",
-        message: `${play} plays once and then stands still for as long as the rule holds.`,
+        message: t("{play} plays once and then stands still for as long as the rule holds.", { play }),
         mend: { label: t("Keep its whole length"), apply: (current) => setRule(current, behaviour.name, name, { keep: "whole" }) },
       }),
     );
@@ -131,7 +133,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
 }
 
 function askedFor(condition: Condition): string {
-  return "showing" in condition ? `the rule ${condition.showing.join(" or ")}` : condition.input;
+  return "showing" in condition ? t("the rule {showing}", { showing: condition.showing.join(" or ") }) : condition.input;
 }
 
 /** Whether some rule waits for this one's clip to have ended. */
@@ -174,7 +176,7 @@ function nothingShows(behaviour: Behaviour): Finding[] {
     finding(behaviour, null, {
       code: "nothing-shows",
       severity: "warning",
-      message: "No rule shows without conditions, so there may be times when nothing shows.",
+      message: t("No rule shows without conditions, so there may be times when nothing shows."),
       ...(last
         ? {
             mend: {
@@ -201,7 +203,7 @@ function covered(behaviour: Behaviour): Finding[] {
       finding(behaviour, rule.name, {
         code: "rule-covered",
         severity: "warning",
-        message: `It is below ${always.name}, which always holds, so it never shows.`,
+        message: t("It is below {name}, which always holds, so it never shows.", { name: always.name }),
         mend: {
           label: t("Move it above {name}", { name: always.name }),
           apply: (current) => moveRule(current, behaviour.name, rule.name, behaviour.rules.indexOf(always)),
@@ -227,7 +229,7 @@ function chasing(project: Project, behaviour: Behaviour): Finding[] {
         finding(behaviour, started.at(-1) ?? null, {
           code: "rules-chase",
           severity: "warning",
-          message: `${started.join(", ")} restart each other at the same instant, so nothing shows.`,
+          message: t("{started} restart each other at the same instant, so nothing shows.", { started: started.join(", ") }),
         }),
       ];
   }
@@ -268,7 +270,7 @@ function unasked(project: Project, behaviour: Behaviour): Finding[] {
           finding(behaviour, null, {
             code: "input-unasked",
             severity: "note",
-            message: `No rule uses ${name}.`,
+            message: t("No rule uses {name}.", { name }),
             ...(project.drives?.some((drive) => drive.behaviour === behaviour.name)
               ? {}
               : { mend: { label: t("Remove the input"), apply: (current: Project) => removeInput(current, behaviour.name, name) } }),
@@ -292,7 +294,7 @@ function missingFacings(project: Project, behaviour: Behaviour): Finding[] {
       finding(behaviour, rule.name, {
         code: "facing-needed",
         severity: "note",
-        message: `The stage can turn it to ${lacking.join(", ")}, and ${rule.play} has no such facing.`,
+        message: t("The stage can turn it to {lacking}, and {play} has no such facing.", { lacking: lacking.join(", "), play: rule.play }),
       }),
     ];
   });

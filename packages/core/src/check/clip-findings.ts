@@ -21,7 +21,7 @@ export function movementFindings(project: Project, clip: Clip): Finding[] {
 }
 
 function finding(clip: Clip, steps: readonly number[], rest: Pick<Finding, "code" | "message" | "mend">): Finding {
-  return { severity: "note", where: `clip "${clip.name}"`, place: { stop: "clips", clip: clip.name, steps }, ...rest };
+  return { severity: "note", where: t('clip "{name}"', { name: clip.name }), place: { stop: "clips", clip: clip.name, steps }, ...rest };
 }
 
 function blanks(project: Project, clip: Clip): Finding[] {
@@ -30,7 +30,7 @@ function blanks(project: Project, clip: Clip): Finding[] {
   return [
     finding(clip, steps, {
       code: "blank-steps",
-      message: `Nothing is drawn in ${counted(steps.length, "of its steps", "of its steps")}, so it blinks.`,
+      message: t("Nothing is drawn in {steps}, so it blinks.", { steps: counted(steps.length, "of its steps", "of its steps") }),
       mend: { label: t("Remove them"), apply: (current) => removeSteps(current, clip.name, steps) },
     }),
   ];
@@ -44,7 +44,9 @@ function equalNeighbours(clip: Clip): Finding[] {
   return [
     finding(clip, steps, {
       code: "equal-neighbours",
-      message: `${counted(steps.length, "step shows", "steps show")} the same frame as the one before. One longer step does the same.`,
+      message: t("{steps} the same frame as the one before. One longer step does the same.", {
+        steps: counted(steps.length, "step shows", "steps show"),
+      }),
       mend: { label: t("Merge each into one"), apply: (current) => mergeEqualSteps(current, clip.name) },
     }),
   ];
@@ -58,7 +60,7 @@ function seam(clip: Clip): Finding[] {
   return [
     finding(clip, [last], {
       code: "doubled-seam",
-      message: "It ends with the frame that it begins with, so the loop pauses there for two steps.",
+      message: t("It ends with the frame that it begins with, so the loop pauses there for two steps."),
       mend: { label: t("Remove the last step"), apply: (current) => removeSteps(current, clip.name, [last]) },
     }),
   ];
@@ -70,7 +72,9 @@ function tooFast(clip: Clip): Finding[] {
   return [
     finding(clip, steps, {
       code: "too-fast",
-      message: `${counted(steps.length, "step is", "steps are")} shorter than a refresh of a 60 Hz display; some will never be seen.`,
+      message: t("{steps} shorter than a refresh of a 60 Hz display; some will never be seen.", {
+        steps: counted(steps.length, "step is", "steps are"),
+      }),
       mend: { label: t("Make them 16.667 ms"), apply: (current) => setStepDurations(current, clip.name, steps, REFRESH) },
     }),
   ];
@@ -92,7 +96,16 @@ function oddSizes(project: Project, clip: Clip): Finding[] {
   return [
     finding(clip, steps, {
       code: "odd-size-steps",
-      message: `${counted(steps.length, "step shows a frame", "steps show frames")} that ${steps.length === 1 ? "is" : "are"} not ${usual} px like the others.`,
+      message:
+        steps.length === 1
+          ? t("{steps} that is not {usual} px like the others.", {
+              steps: counted(steps.length, "step shows a frame", "steps show frames"),
+              usual,
+            })
+          : t("{steps} that are not {usual} px like the others.", {
+              steps: counted(steps.length, "step shows a frame", "steps show frames"),
+              usual,
+            }),
       mend: { label: t("Make all equal, feet on feet"), apply: (current) => makeEqual(current, refs, "feet") },
     }),
   ];
@@ -115,7 +128,9 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
     return [
       finding(clip, [], {
         code: "endless-effect",
-        message: `It plays forever, but ${fades ? "it ends with nothing drawn" : "its name suggests that it happens once"}, as an effect does.`,
+        message: fades
+          ? t("It plays forever, but it ends with nothing drawn, as an effect does.")
+          : t("It plays forever, but its name suggests that it happens once, as an effect does."),
         mend: {
           label: t("Play it once, then hide"),
           apply: (current) => setClipRules(current, clip.name, { playback: "once", after: "hide" }),
@@ -126,7 +141,7 @@ function wayOfPlaying(project: Project, clip: Clip): Finding[] {
     return [
       finding(clip, [], {
         code: "stops-short",
-        message: "It plays once and stops, but its name suggests a loop.",
+        message: t("It plays once and stops, but its name suggests a loop."),
         mend: { label: t("Play it in a loop"), apply: (current) => setClipRules(current, clip.name, { playback: "loop", times: 0 }) },
       }),
     ];

@@ -72,16 +72,24 @@ function almostOne(project: Project, source: Source, used: readonly UsedColour[]
     .map(([one, other]) => ((pixels.get(one) ?? 0) <= (pixels.get(other) ?? 0) ? ([one, other] as const) : ([other, one] as const)))
     .filter(([, common]) => (pixels.get(common) ?? 0) >= LEAST_OF_COMMON);
   if (pairs.length === 0) return [];
-  const named = pairs
-    .slice(0, NAMED)
-    .map(([rare, common]) => `${rare} (${counted(pixels.get(rare) ?? 0, "pixel")}) and ${common} (${pixels.get(common) ?? 0})`);
-  const more = pairs.length > NAMED ? `, and ${pairs.length - NAMED} more` : "";
+  const named = pairs.slice(0, NAMED).map(([rare, common]) =>
+    t("{rare} ({pixels}) and {common} ({get})", {
+      rare,
+      pixels: counted(pixels.get(rare) ?? 0, "pixel"),
+      common,
+      get: pixels.get(common) ?? 0,
+    }),
+  );
+  const more = pairs.length > NAMED ? t(", and {pairs} more", { pairs: pairs.length - NAMED }) : "";
   return [
     {
       code: "colours-nearly-equal",
       severity: "note",
-      where: `source "${source.name}"`,
-      message: `Nobody can tell these colours apart; they were probably meant to be the same: ${named.join("; ")}${more}.`,
+      where: t('source "{name}"', { name: source.name }),
+      message: t("Nobody can tell these colours apart; they were probably meant to be the same: {named}{more}.", {
+        named: named.join("; "),
+        more,
+      }),
       place: { stop: "sources", source: source.id },
       mend: { label: t("Make them equal"), apply: (now) => drawAlike(now, source.id, pairs) },
     },
@@ -112,13 +120,18 @@ function justOutside({ palettes = [] }: Project, source: Source, used: readonly 
     });
     const [first] = missed;
     if (!first) return [];
-    const more = missed.length > 1 ? `, and ${missed.length - 1} more` : "";
+    const more = missed.length > 1 ? t(", and {missed} more", { missed: missed.length - 1 }) : "";
     return [
       {
         code: "colour-outside-palette",
         severity: "warning",
-        where: `source "${source.name}"`,
-        message: `${first.colour} is not in ${base.name}, though nearly its ${first.like}${more}: it stays as drawn when another palette replaces ${base.name}.`,
+        where: t('source "{name}"', { name: source.name }),
+        message: t("{colour} is not in {name}, though nearly its {like}{more}: it stays as drawn when another palette replaces {name}.", {
+          colour: first.colour,
+          name: base.name,
+          like: first.like,
+          more,
+        }),
         place: { stop: "sources", source: source.id },
         mend: {
           label: missed.length === 1 ? t("Treat it as {like}", { like: first.like }) : t("Treat each as the nearest"),

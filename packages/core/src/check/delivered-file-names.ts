@@ -31,13 +31,17 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
   }
   return [...blamed.values()].map(({ trouble, file, named, files }): Finding => {
     const { name } = project.deliveries[file.delivery] as Delivery;
-    const others = files > 1 ? ` The same is true of ${counted(files - 1, "other file")}.` : "";
+    const others = files > 1 ? t(" The same is true of {files}.", { files: counted(files - 1, "other file") }) : "";
     const place = { where: named.where, place: named.place, delivery: file.delivery };
     if (trouble.kind === "unfit")
       return {
         code: "unfit-name",
         severity: "error",
-        message: `The delivery "${name}" would write a file named ${trouble.path}, which some systems do not allow.${others}`,
+        message: t('The delivery "{name}" would write a file named {path}, which some systems do not allow.{others}', {
+          name,
+          path: trouble.path,
+          others,
+        }),
         ...place,
         ...mendIf(
           named.called((before, isTaken) =>
@@ -48,7 +52,15 @@ export function troubledFiles(project: Project, chosen: readonly (ChosenFrames |
     return {
       code: "same-file-name",
       severity: "error",
-      message: `The delivery "${name}" would make ${trouble.path}, but ${trouble.twin === trouble.path ? "there is one already" : `some systems do not distinguish it from ${trouble.twin}`}.${others}`,
+      message:
+        trouble.twin === trouble.path
+          ? t('The delivery "{name}" would make {path}, but there is one already.{others}', { name, path: trouble.path, others })
+          : t('The delivery "{name}" would make {path}, but some systems do not distinguish it from {twin}.{others}', {
+              name,
+              path: trouble.path,
+              twin: trouble.twin,
+              others,
+            }),
       ...place,
       ...mendIf(named.called((before, isTaken) => freeName(before, (each) => each === before || isTaken(each), " "))),
     };
@@ -70,7 +82,7 @@ function namedAfter(project: Project, { of, delivery: index }: Owned, { frames }
     const clips = new Set(project.clips.map(({ name }) => name.toLowerCase()));
     return {
       key: `clip ${of.clip}`,
-      where: `clip "${of.clip}"`,
+      where: t('clip "{clip}"', { clip: of.clip }),
       place: { stop: "clips", clip: of.clip },
       called: (next) =>
         renaming(
@@ -118,7 +130,7 @@ function namedAfterSource({ sources }: Project, { id, name }: Source): NamedAfte
   const names = new Set(sources.map((each) => each.name.toLowerCase()));
   return {
     key: `source ${id}`,
-    where: `source "${name}"`,
+    where: t('source "{name}"', { name }),
     place: { stop: "sources", source: id },
     called: (next) =>
       renaming(

@@ -17,7 +17,18 @@ export function sharedNames(project: Project, index: number, { names }: ChosenFr
       code: "same-frame-name",
       severity: "error",
       where: whereOfDelivery(project, index),
-      message: `Called ${frameNames}, ${names.length} frames have only ${distinct} ${distinct === 1 ? "name" : "names"}; a game could not distinguish them.`,
+      message:
+        distinct === 1
+          ? t("Called {frameNames}, {names} frames have only {distinct} name; a game could not distinguish them.", {
+              frameNames,
+              names: names.length,
+              distinct,
+            })
+          : t("Called {frameNames}, {names} frames have only {distinct} names; a game could not distinguish them.", {
+              frameNames,
+              names: names.length,
+              distinct,
+            }),
       place: { stop: "ship", delivery: index },
       delivery: index,
       mend: { label: t("Use names like {told}", { told }), apply: (current) => setDelivery(current, index, { frameNames: told }) },
@@ -39,7 +50,14 @@ export function beginnings(project: Project, index: number, { frames, names, pro
       code: "frame-name-begins-another",
       severity: "note",
       where: whereOfDelivery(project, index),
-      message: `The name ${first.short} begins ${first.long}${traps.length > 1 ? `, and so with ${traps.length - 1} more` : ""}. Code that matches names by prefix finds both.`,
+      message:
+        traps.length > 1
+          ? t("The name {short} begins {long}, and so with {traps} more. Code that matches names by prefix finds both.", {
+              short: first.short,
+              long: first.long,
+              traps: traps.length - 1,
+            })
+          : t("The name {short} begins {long}. Code that matches names by prefix finds both.", { short: first.short, long: first.long }),
       place: { stop: "ship", delivery: index },
       delivery: index,
       mend: { label: t("Use names like {padded}", { padded }), apply: (current) => setDelivery(current, index, { frameNames: padded }) },

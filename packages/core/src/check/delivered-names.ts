@@ -2,7 +2,7 @@
 
 import { type ChosenFrames, chosenFrames } from "../delivery-plan";
 import { setDelivery } from "../edit";
-import { CaravanError, counted, type Delivery, keptRefs, type Project } from "../model";
+import { CaravanError, type Delivery, keptRefs, type Project } from "../model";
 import { chosenAndGone } from "../references";
 import { t } from "../words";
 import { troubledFiles } from "./delivered-file-names";
@@ -29,7 +29,7 @@ export function deliveredNames(project: Project): Finding[] {
     ...project.deliveries.flatMap((_, index) => (chosen[index] === "nothing" ? [] : framesGone(project, index))),
     ...chosen.flatMap((each, index) => (each === "nothing" ? [choosesNothing(project, index)] : [])),
     ...ofEach((index, frames) => sharedNames(project, index, frames)),
-    ...guarded("file names", () => troubledFiles(project, taken)),
+    ...guarded(t("file names"), () => troubledFiles(project, taken)),
     ...ofEach((index, frames) => beginnings(project, index, frames)),
   ];
 }
@@ -52,7 +52,10 @@ function chosenGone(project: Project, index: number, names: readonly string[]): 
     code: "chosen-gone",
     severity: "warning",
     where: whereOfDelivery(project, index),
-    message: `It chooses ${names.join(", ")}, but no such ${choice.of === "clips" ? "clip" : "action"} exists any more.`,
+    message:
+      choice.of === "clips"
+        ? t("It chooses {names}, but no such clip exists any more.", { names: names.join(", ") })
+        : t("It chooses {names}, but no such action exists any more.", { names: names.join(", ") }),
     place: { stop: "ship", delivery: index },
     delivery: index,
     mend: {
@@ -75,7 +78,7 @@ function framesGone(project: Project, index: number): Finding[] {
       code: "chosen-gone",
       severity: "warning",
       where: whereOfDelivery(project, index),
-      message: `${counted(gone, "chosen frame no longer exists", "chosen frames no longer exist")}.`,
+      message: gone === 1 ? t("1 chosen frame no longer exists.") : t("{gone} chosen frames no longer exist.", { gone }),
       place: { stop: "ship", delivery: index },
       delivery: index,
       mend: { label: t("Keep the others"), apply: (current) => setDelivery(current, index, { choice: { frames: there } }) },
@@ -88,7 +91,7 @@ function choosesNothing(project: Project, index: number): Finding {
     code: "chooses-nothing",
     severity: "error",
     where: whereOfDelivery(project, index),
-    message: "Nothing is chosen for delivery, or it no longer exists.",
+    message: t("Nothing is chosen for delivery, or it no longer exists."),
     place: { stop: "ship", delivery: index },
     delivery: index,
     mend: { label: t("Deliver everything"), apply: (current) => setDelivery(current, index, { choice: { of: "all" } }) },

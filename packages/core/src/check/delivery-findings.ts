@@ -23,7 +23,7 @@ import { tickFindings } from "./tick-findings";
 export function deliveryFindings(project: Project): Finding[] {
   return [
     ...project.deliveries.flatMap((delivery, index) =>
-      guarded(`delivery "${delivery.name}"`, () => [
+      guarded(t('delivery "{name}"', { name: delivery.name }), () => [
         ...bleeding(delivery, index),
         ...largePages(delivery, index),
         ...shortTimes(project, delivery, index),
@@ -37,7 +37,7 @@ export function deliveryFindings(project: Project): Finding[] {
 }
 
 function finding(delivery: Delivery, index: number, rest: Pick<Finding, "code" | "severity" | "message" | "mend">): Finding {
-  return { where: `delivery "${delivery.name}"`, place: { stop: "ship", delivery: index }, delivery: index, ...rest };
+  return { where: t('delivery "{name}"', { name: delivery.name }), place: { stop: "ship", delivery: index }, delivery: index, ...rest };
 }
 
 /** When drawn between pixels or scaled smoothly, a frame's edge mixes with its neighbours on the page. */
@@ -46,15 +46,20 @@ function bleeding(delivery: Delivery, index: number): Finding[] {
   const why = whyBetweenPixels(delivery);
   if (!why) return [];
   const risk = (message: string, mend: Finding["mend"]) => [
-    finding(delivery, index, { code: "bleeding", severity: "warning", message: `${why}, and ${message}`, ...(mend ? { mend } : {}) }),
+    finding(delivery, index, {
+      code: "bleeding",
+      severity: "warning",
+      message: t("{why}, and {message}", { why, message }),
+      ...(mend ? { mend } : {}),
+    }),
   ];
   if (kind === "atlas" && packing.extrudePx === 0)
-    return risk("no edges are extruded: neighbours will bleed in at the edges of frames.", {
+    return risk(t("no edges are extruded: neighbours will bleed in at the edges of frames."), {
       label: t("Extrude by 1 px"),
       apply: (project) => setDelivery(project, index, { packing: { extrudePx: 1, paddingPx: Math.max(1, packing.paddingPx) } }),
     });
   if ((kind === "grid" || kind === "strips") && sheet.gapPx === 0)
-    return risk("its cells touch: neighbours will bleed in at their edges.", {
+    return risk(t("its cells touch: neighbours will bleed in at their edges."), {
       label: t("Set a spacing of 2 px"),
       apply: (project) => setDelivery(project, index, { sheet: { gapPx: 2 } }),
     });
@@ -63,9 +68,9 @@ function bleeding(delivery: Delivery, index: number): Finding[] {
 
 /** Why the game will read its pages between their pixels, null if it need not: smooth filtering, or sizes that are no whole multiple. */
 function whyBetweenPixels({ filter, densities }: Delivery): string | null {
-  if (filter === "linear") return "The game scales it smoothly";
+  if (filter === "linear") return t("The game scales it smoothly");
   const broken = densities.find(({ scale }) => !Number.isInteger(scale));
-  return broken ? `It goes out at ${broken.scale} of its size, so edges fall between pixels` : null;
+  return broken ? t("It goes out at {scale} of its size, so edges fall between pixels", { scale: broken.scale }) : null;
 }
 
 /** Every graphics processor in use supports this side; not all support larger ones. */
@@ -81,7 +86,10 @@ function largePages(delivery: Delivery, index: number): Finding[] {
     finding(delivery, index, {
       code: "large-pages",
       severity: "note",
-      message: `Pages may become ${side} px a side. Some phones and older machines allow ${SAFE_SIDE} px at most, and then show nothing.`,
+      message: t("Pages may become {side} px a side. Some phones and older machines allow {safeSide} px at most, and then show nothing.", {
+        side,
+        safeSide: SAFE_SIDE,
+      }),
       mend: {
         label: t("Stay within {most} px", { most: SAFE_SIDE }),
         apply: (project) =>
@@ -107,7 +115,16 @@ function shortTimes(project: Project, delivery: Delivery, index: number): Findin
     finding(delivery, index, {
       code: "times-not-held",
       severity: "warning",
-      message: `GIF holds no step under 20 ms; ${quick.map(({ name }) => name).join(", ")} ${quick.length === 1 ? "has" : "have"} some of ${msFromMicros(shortest)} ms and will play slower.`,
+      message:
+        quick.length === 1
+          ? t("GIF holds no step under 20 ms; {quick} has some of {shortest} ms and will play slower.", {
+              quick: quick.map(({ name }) => name).join(", "),
+              shortest: msFromMicros(shortest),
+            })
+          : t("GIF holds no step under 20 ms; {quick} have some of {shortest} ms and will play slower.", {
+              quick: quick.map(({ name }) => name).join(", "),
+              shortest: msFromMicros(shortest),
+            }),
       ...(delivery.films.includes("apng")
         ? { mend: { label: t("Deliver APNG only"), apply: (current: Project) => setDelivery(current, index, { films: ["apng"] }) } }
         : {}),
@@ -132,8 +149,11 @@ function unequalStrips(project: Project, { kind, name }: Delivery, index: number
       {
         code: "unequal-strip",
         severity: "note",
-        where: `clip "${clip.name}"`,
-        message: `Its frames have ${own.size} sizes. On the strip of "${name}" they are aligned by their origins in equal cells.`,
+        where: t('clip "{name}"', { name: clip.name }),
+        message: t('Its frames have {own} sizes. On the strip of "{name}" they are aligned by their origins in equal cells.', {
+          own: own.size,
+          name,
+        }),
         place: { stop: "clips", clip: clip.name },
         delivery: index,
         mend: { label: t("Make all equal, feet on feet"), apply: (current) => makeEqual(current, refs, "feet") },
@@ -157,7 +177,10 @@ function originsOutside(project: Project): Finding[] {
       code: "origin-outside",
       severity: "note",
       where: "project",
-      message: `${counted(outside.length, "frame stands", "frames stand")} on a point outside ${outside.length === 1 ? "itself" : "themselves"}.`,
+      message:
+        outside.length === 1
+          ? t("{frames} on a point outside itself.", { frames: counted(outside.length, "frame stands", "frames stand") })
+          : t("{frames} on a point outside themselves.", { frames: counted(outside.length, "frame stands", "frames stand") }),
       place: { stop: "frames", frame: frameRef(first.source, first.frame) },
       ...(own.length > 0
         ? { mend: { label: t("Use their source's origin"), apply: (current: Project) => forgetOrigins(current, "frames", own) } }

@@ -1,4 +1,5 @@
 import type { ActionName, BehaviourName, Clearing, ClipName, FrameRef, MarkName, Project, SourceId, StageName } from "../model";
+import { t } from "../words";
 
 export type FindingCode =
   | "empty-clip"
@@ -120,9 +121,12 @@ const MOST_NAMED = 6;
 
 /** "step 3", "steps 3, 4 and 5", "steps 1, 2, 3, 4, 5, 6 and 7 more". */
 function stepsInWords(steps: readonly number[]): string {
-  if (steps.length === 1) return `step ${steps[0]}`;
+  if (steps.length === 1) return t("step {step}", { step: steps[0] ?? "" });
   const named = steps.slice(0, steps.length > MOST_NAMED ? MOST_NAMED : -1);
-  return `steps ${named.join(", ")} and ${steps.length > MOST_NAMED ? `${steps.length - MOST_NAMED} more` : steps.at(-1)}`;
+  return t("steps {named} and {last}", {
+    named: named.join(", "),
+    last: steps.length > MOST_NAMED ? `${steps.length - MOST_NAMED} more` : (steps.at(-1) ?? ""),
+  });
 }
 
 /** All ways to mend a finding, the usual one first. */
@@ -132,5 +136,5 @@ export function mendsOf({ mend, otherMends = [] }: Finding): readonly Mend[] {
 
 /** A delivery, in the words of a finding. */
 export function whereOfDelivery({ deliveries }: Pick<Project, "deliveries">, index: number): string {
-  return `delivery "${deliveries[index]?.name}"`;
+  return t('delivery "{name}"', { name: deliveries[index]?.name ?? "" });
 }

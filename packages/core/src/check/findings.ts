@@ -42,9 +42,9 @@ export function* lookingFor(project: Project, seen: SeenArt, edited: ClipName | 
 
 /** What is checked, in document order. */
 function* looksAt(project: Project, seen: SeenArt, edited: ClipName | null): Generator<[where: string, find: () => Finding[]]> {
-  yield ["what is cut", () => nothingCut(project)];
+  yield [t("what is cut"), () => nothingCut(project)];
   yield ["art", () => artFindings(project, seen)];
-  for (const clip of project.clips) yield [`clip "${clip.name}"`, () => clipFindings(project, clip, seen)];
+  for (const clip of project.clips) yield [t('clip "{name}"', { name: clip.name }), () => clipFindings(project, clip, seen)];
   yield ["actions", () => actionFindings(project, edited)];
   yield ["behaviours", () => behaviourFindings(project)];
   yield ["pieces", () => pieceFindings(project)];
@@ -53,9 +53,9 @@ function* looksAt(project: Project, seen: SeenArt, edited: ClipName | null): Gen
   yield ["stages", () => stageFindings(project, seen)];
   yield ["layers", () => layersThatDisagree(project)];
   yield ["parts", () => [...brokenParts(project), ...partFindings(project)]];
-  yield ["frame names", () => sameNames(project)];
-  yield ["clip names", () => nameFindings(project)];
-  yield ["unused frames", () => unused(project)];
+  yield [t("frame names"), () => sameNames(project)];
+  yield [t("clip names"), () => nameFindings(project)];
+  yield [t("unused frames"), () => unused(project)];
   yield ["deliveries", () => deliveryFindings(project)];
   yield ["examples", () => unassignedFields(project)];
 }
@@ -84,11 +84,13 @@ const judged = new WeakMap<Clip, Judged>();
 /** The deliveries that contain frames in no clip. */
 function whoTakesThem({ deliveries }: Project): string {
   const taking = deliveries.filter(({ choice, kind }) => choice.of === "all" && kind !== "strips" && kind !== "films");
-  if (taking.length === 0) return ", and no delivery contains them";
+  if (taking.length === 0) return t(", and no delivery contains them");
   const names = taking.map(({ name }) => name).join(", ");
   return deliveries.length === taking.length
-    ? ". They are delivered anyway"
-    : `. Of the deliveries, ${names} ${taking.length === 1 ? "takes" : "take"} them anyway`;
+    ? t(". They are delivered anyway")
+    : taking.length === 1
+      ? t(". Of the deliveries, {names} takes them anyway", { names })
+      : t(". Of the deliveries, {names} take them anyway", { names });
 }
 
 function unused(project: Project): Finding[] {
@@ -101,7 +103,10 @@ function unused(project: Project): Finding[] {
       code: "unused-frames",
       severity: "note",
       where: "project",
-      message: `${counted(idle.length, "frame is", "frames are")} in no clip${whoTakesThem(project)}.`,
+      message: t("{frames} in no clip{whoTakesThem}.", {
+        frames: counted(idle.length, "frame is", "frames are"),
+        whoTakesThem: whoTakesThem(project),
+      }),
       place: { stop: "frames", frame: idle[0] as FrameRef },
       mend: { label: t("Drop them"), apply: (current) => dropFrames(current, idle) },
     },

@@ -5,6 +5,7 @@
 import { sizesAreTold, traitsOf } from "../cut";
 import { counted, drawnSize, type Frame, type FrameRef, frameRef, type Source } from "../model";
 import { type Coverage, findSpecks, isDrawn } from "../raster";
+import { t } from "../words";
 import type { Repeats } from "./repeats";
 
 export type FrameFindingCode = "cut-through" | "empty-frames" | "specks" | "odd-sizes" | "repeats" | "mirrored-repeats";
@@ -58,7 +59,10 @@ function cutThrough(source: Source, kept: readonly Frame[], coverage: Coverage |
   }
   if (borders === 0) return [];
   const frames = kept.filter((frame) => touched.has(frame)).map((frame) => frameRef(source, frame));
-  const message = `Something is drawn across ${counted(borders, "border")} between cells, so ${counted(frames.length, "frame is", "frames are")} cut through. The grid may be wrong.`;
+  const message = t("Something is drawn across {borders} between cells, so {frames} cut through. The grid may be wrong.", {
+    borders: counted(borders, "border"),
+    frames: counted(frames.length, "frame is", "frames are"),
+  });
   return [{ code: "cut-through", message, frames }];
 }
 
@@ -77,7 +81,7 @@ function crosses(coverage: Coverage, x: number, y: number, dx: number, dy: numbe
 function empties(source: Source, kept: readonly Frame[]): FrameFinding[] {
   const frames = kept.filter(({ empty }) => empty).map((frame) => frameRef(source, frame));
   if (frames.length === 0) return [];
-  return [{ code: "empty-frames", message: `Nothing is drawn in ${counted(frames.length, "frame")}.`, frames }];
+  return [{ code: "empty-frames", message: t("Nothing is drawn in {frames}.", { frames: counted(frames.length, "frame") }), frames }];
 }
 
 function specks(source: Source, kept: readonly Frame[], coverages: readonly (Coverage | null)[]): FrameFinding[] {
@@ -94,7 +98,10 @@ function specks(source: Source, kept: readonly Frame[], coverages: readonly (Cov
     }
   }
   if (count === 0) return [];
-  const message = `${counted(count, "pixel stands", "pixels stand")} alone in ${counted(frames.size, "frame")}: sparks, or leftover specks.`;
+  const message = t("{pixels} alone in {frames}: sparks, or leftover specks.", {
+    pixels: counted(count, "pixel stands", "pixels stand"),
+    frames: counted(frames.size, "frame"),
+  });
   return [{ code: "specks", message, frames: kept.map((frame) => frameRef(source, frame)).filter((ref) => frames.has(ref)) }];
 }
 
@@ -108,8 +115,8 @@ function oddSizes({ cut, ...source }: Source, kept: readonly Frame[]): FrameFind
   const isUsual = most * 2 > kept.length;
   const odd = isUsual ? kept.filter((frame) => sizeOf(frame) !== usual) : kept;
   const message = isUsual
-    ? `${counted(odd.length, "frame is", "frames are")} not ${usual} px as the other ${most} are.`
-    : `The frames have ${counts.size} different sizes.`;
+    ? t("{frames} not {usual} px as the other {most} are.", { frames: counted(odd.length, "frame is", "frames are"), usual, most })
+    : t("The frames have {counts} different sizes.", { counts: counts.size });
   return [{ code: "odd-sizes", message, frames: odd.map((frame) => frameRef(source, frame)) }];
 }
 
@@ -119,13 +126,13 @@ function repeated({ same, mirrored }: Repeats): FrameFinding[] {
   if (later.length > 0)
     findings.push({
       code: "repeats",
-      message: `${counted(later.length, "frame repeats", "frames repeat")} another exactly.`,
+      message: t("{frames} another exactly.", { frames: counted(later.length, "frame repeats", "frames repeat") }),
       frames: later,
     });
   if (mirrored.length > 0)
     findings.push({
       code: "mirrored-repeats",
-      message: `${counted(mirrored.length, "frame is", "frames are")} the mirror image of another.`,
+      message: t("{frames} the mirror image of another.", { frames: counted(mirrored.length, "frame is", "frames are") }),
       frames: mirrored.map(([, ref]) => ref),
     });
   return findings;

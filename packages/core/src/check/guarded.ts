@@ -1,5 +1,6 @@
 /** Isolates checks from each other: one that throws becomes a finding, and does not take down other checks, a build or a watch. */
 import { whyOf } from "../model";
+import { t } from "../words";
 import type { Finding } from "./finding";
 
 /** What `find` finds; if it throws, one finding that says so. `where` names what it looked at. */
@@ -13,7 +14,7 @@ export function attempt<Value>(where: string, work: () => Value): [value: Value 
   try {
     return [work(), []];
   } catch (error) {
-    const message = `Internal error: this check failed (${whyOf(error)}). All other checks ran. Please report it.`;
+    const message = t("Internal error: this check failed ({error}). All other checks ran. Please report it.", { error: whyOf(error) });
     return [undefined, [{ code: "check-failed", severity: "warning", where, message, place: { stop: "ship", delivery: 0 } }]];
   }
 }

@@ -9,7 +9,7 @@ export function layersThatDisagree({ sources }: Project): Finding[] {
   const { disagree } = layersOf(sources);
   if (!disagree) return [];
   const { kind, layer, first, other } = disagree;
-  const name = `layer "${layer.name}"`;
+  const name = t('layer "{name}"', { name: layer.name });
   const own = other.layers?.find((each) => each.name.toLowerCase() === layer.name.toLowerCase()) ?? layer;
   const told = (message: string, mend?: Mend): Finding[] => [
     {
@@ -21,22 +21,36 @@ export function layersThatDisagree({ sources }: Project): Finding[] {
   switch (kind) {
     case "blend":
       return told(
-        `It is ${IN_WORDS[layer.blend]} in ${first.name} and ${IN_WORDS[own.blend]} in ${other.name}; a game can draw it only one way.`,
+        t("It is {how} in {name} and {otherwise} in {other}; a game can draw it only one way.", {
+          how: inLanguage(IN_WORDS[layer.blend]),
+          name: first.name,
+          otherwise: inLanguage(IN_WORDS[own.blend]),
+          other: other.name,
+        }),
         {
           label: inLanguage(LABELS[layer.blend]),
           apply: (current) => blendLayer(current, layer.name, layer.blend),
         },
       );
     case "spelling":
-      return told(`It is called ${own.name} in ${other.name}; some systems do not distinguish files with these names.`, {
-        label: t("Call both {name}", { name: layer.name }),
-        apply: (current) => renameLayer(current, own.name, layer.name),
-      });
+      return told(
+        t("It is called {name} in {other}; some systems do not distinguish files with these names.", { name: own.name, other: other.name }),
+        {
+          label: t("Call both {name}", { name: layer.name }),
+          apply: (current) => renameLayer(current, own.name, layer.name),
+        },
+      );
     case "order":
-      return told(`It lies above another layer in ${first.name} and below it in ${other.name}; a game can draw layers only in one order.`, {
-        label: t("Order those of {name} the same way", { name: other.name }),
-        apply: (current) => orderedAlike(current, first.id, other.id),
-      });
+      return told(
+        t("It lies above another layer in {name} and below it in {other}; a game can draw layers only in one order.", {
+          name: first.name,
+          other: other.name,
+        }),
+        {
+          label: t("Order those of {name} the same way", { name: other.name }),
+          apply: (current) => orderedAlike(current, first.id, other.id),
+        },
+      );
     default:
       return unreachable(kind);
   }

@@ -28,7 +28,13 @@ function missing(clip: Clip, kind: MarkKind, shown: Shown, has: readonly boolean
   return [
     finding(clip, kind, steps, {
       code: "mark-missing",
-      ...namingSteps((named) => sentence(`${named(steps)} ${steps.length === 1 ? "has" : "have"} no ${kind.name}, but all others do.`)),
+      ...namingSteps((named) =>
+        sentence(
+          steps.length === 1
+            ? t("{steps} has no {name}, but all others do.", { steps: named(steps), name: kind.name })
+            : t("{steps} have no {name}, but all others do.", { steps: named(steps), name: kind.name }),
+        ),
+      ),
       mend:
         kind.shape === "point"
           ? { label: t("Interpolate it"), apply: (project) => fillPoint(project, clip.name, kind.name) }
@@ -74,12 +80,20 @@ function jumping(clip: Clip, kind: MarkKind, shown: Shown): Finding[] {
   const first = by(steps[0] as number);
   const what =
     steps.length === 1
-      ? `On one step the lower edge of ${kind.name} lies ${Math.abs(first)} px ${first > 0 ? "higher" : "lower"} than before and after it`
-      : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than before and after`;
+      ? first > 0
+        ? t("On one step the lower edge of {name} lies {first} px higher than before and after it", {
+            name: kind.name,
+            first: Math.abs(first),
+          })
+        : t("On one step the lower edge of {name} lies {first} px lower than before and after it", {
+            name: kind.name,
+            first: Math.abs(first),
+          })
+      : t("On {steps} steps the lower edge of {name} lies elsewhere than before and after", { steps: steps.length, name: kind.name });
   return [
     finding(clip, kind, steps, {
       code: "box-jumps",
-      message: `${what}: the character may drop and climb as it moves.`,
+      message: t("{what}: the character may drop and climb as it moves.", { what }),
       mend: {
         label: t("Level it with its neighbours"),
         apply: (project) =>
@@ -109,5 +123,10 @@ function finding(
   steps: readonly number[],
   rest: Pick<Finding, "code" | "message" | "messageFrom" | "mend">,
 ): Finding {
-  return { severity: "note", where: `clip "${clip.name}"`, place: { stop: "marks", clip: clip.name, mark: kind.name, steps }, ...rest };
+  return {
+    severity: "note",
+    where: t('clip "{name}"', { name: clip.name }),
+    place: { stop: "marks", clip: clip.name, mark: kind.name, steps },
+    ...rest,
+  };
 }

@@ -34,11 +34,16 @@ function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutline
   );
   if (steps.length === 0) return [];
   const by = (facts[steps[0] as number] as OutlineFacts).bottom - ground;
-  const where = `${Math.abs(by)} px ${by > 0 ? "lower" : "higher"} than on the others`;
+  const where =
+    by > 0 ? t("{by} px lower than on the others", { by: Math.abs(by) }) : t("{by} px higher than on the others", { by: Math.abs(by) });
   const what =
     steps.length === 1
-      ? `On one step the lower edge of ${kind.name} lies ${where}`
-      : `On ${steps.length} steps the lower edge of ${kind.name} lies elsewhere than on the others, on the first ${where}`;
+      ? t("On one step the lower edge of {name} lies {where}", { name: kind.name, where })
+      : t("On {steps} steps the lower edge of {name} lies elsewhere than on the others, on the first {where}", {
+          steps: steps.length,
+          name: kind.name,
+          where,
+        });
   const mends = [
     {
       label: t("One outline for all of {name}", { name: clip.name }),
@@ -52,8 +57,8 @@ function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutline
     {
       code: "outline-dips",
       severity: "note",
-      where: `clip "${clip.name}"`,
-      message: `${what}: the character may drop and climb as it moves.`,
+      where: t('clip "{name}"', { name: clip.name }),
+      message: t("{what}: the character may drop and climb as it moves.", { what }),
       place: { stop: "marks", clip: clip.name, mark: kind.name, steps },
       ...(mend ? { mend, otherMends } : {}),
     },
@@ -80,7 +85,7 @@ function tangled(project: Project, { name }: OutlineKind): Finding[] {
           code: "outline-crosses",
           severity: "warning",
           where: frameName(source, frame),
-          message: `Its ${name} crosses or touches itself, so a game may confuse its inside and outside.`,
+          message: t("Its {name} crosses or touches itself, so a game may confuse its inside and outside.", { name }),
           place: { stop: "frames", frame: ref },
           mend: { label: t("Trace it again"), apply: (current) => setOutlines(current, frameName(source, frame), [ref], name, ref, null) },
         },
@@ -97,8 +102,10 @@ function steadiedOverNothing({ clips, actions }: Project, { name, trace }: Outli
       {
         code: "steady-gone",
         severity: "note",
-        where: `outline ${name}`,
-        message: `Its frames of ${of} should share one outline, but no clip or action has that name any more, so each has its own.`,
+        where: t("outline {name}", { name }),
+        message: t("Its frames of {of} should share one outline, but no clip or action has that name any more, so each has its own.", {
+          of,
+        }),
         place: { stop: "marks", clip: (clips[0]?.name ?? "") as Clip["name"], mark: name },
         mend: { label: t("Forget it"), apply: (current) => steadyOutline(current, name, of, null) },
       },
@@ -118,8 +125,14 @@ function manyCorners(project: Project, { name, trace }: OutlineKind, seen: SeenO
     {
       code: "many-corners",
       severity: "note",
-      where: `outline ${name}`,
-      message: `On ${counted(over.length, "frame")} it has up to ${counted(most, "corner")} more than ${trace.corners}, to stay within ${trace.withinPx} px; first on ${found ? frameName(found.source, found.frame) : first[0]}.`,
+      where: t("outline {name}", { name }),
+      message: t("On {frames} it has up to {corners} more than {most}, to stay within {withinPx} px; first on {first}.", {
+        frames: counted(over.length, "frame"),
+        corners: counted(most, "corner"),
+        most: trace.corners,
+        withinPx: trace.withinPx,
+        first: found ? frameName(found.source, found.frame) : first[0],
+      }),
       place: { stop: "frames", frame: first[0] },
       mend: { label: t("Stay within {looser} px instead", { looser }), apply: (current) => setTrace(current, name, { withinPx: looser }) },
       otherMends: [

@@ -32,7 +32,7 @@ export function brokenParts(project: Project): Finding[] {
 }
 
 function where({ name }: Part): string {
-  return `part "${name}"`;
+  return t('part "{name}"', { name });
 }
 
 function takeOff({ name }: Part): Finding["mend"] {
@@ -48,14 +48,19 @@ function goneOf(project: Project, part: Part): Finding[] {
   const plays = new Set<string>([...project.actions, ...project.clips].map(({ name }) => name));
   const points = new Set<string>(project.marks.flatMap(({ shape, name }) => (shape === "point" ? [name] : [])));
   const missing = [
-    ...[part.host, part.guest].filter((each) => !plays.has(each)).map((each) => `the movement ${each}`),
-    ...[part.at, part.by].filter((each) => each !== undefined && !points.has(each)).map((each) => `the point ${each}`),
+    ...[part.host, part.guest].filter((each) => !plays.has(each)).map((each) => t("the movement {each}", { each })),
+    ...[part.at, part.by]
+      .filter((each) => each !== undefined && !points.has(each))
+      .map((each) => t("the point {each}", { each: each ?? "" })),
   ];
   if (missing.length === 0) return [];
   return [
     {
       ...{ code: "part-gone", severity: "error", where: where(part) },
-      message: `It is attached by ${missing.join(" and ")}, which ${missing.length === 1 ? "is" : "are"} gone.`,
+      message:
+        missing.length === 1
+          ? t("It is attached by {missing}, which is gone.", { missing: missing.join(" and ") })
+          : t("It is attached by {missing}, which are gone.", { missing: missing.join(" and ") }),
       place: placeOf(project, part),
       ...withMend(takeOff(part)),
     },
@@ -87,7 +92,7 @@ function circles(project: Project, parts: readonly Part[]): Finding[] {
   };
   return parts.filter(inCircle).map((part) => ({
     ...{ code: "part-circle", severity: "error", where: where(part) },
-    message: "It is attached to itself in a circle: its guest leads back to its host.",
+    message: t("It is attached to itself in a circle: its guest leads back to its host."),
     place: placeOf(project, part),
     ...withMend(takeOff(part)),
   }));
@@ -101,7 +106,11 @@ function withoutPoint(project: Project, part: Part, clip: Clip): Finding[] {
     {
       ...{ code: "part-no-point", severity: "warning", where: where(part) },
       ...namingSteps((named) =>
-        sentence(`${named(steps)} of ${clip.name} ${steps.length === 1 ? "has" : "have"} no ${part.at}, so it is not drawn there.`),
+        sentence(
+          steps.length === 1
+            ? t("{steps} of {name} has no {at}, so it is not drawn there.", { steps: named(steps), name: clip.name, at: part.at })
+            : t("{steps} of {name} have no {at}, so it is not drawn there.", { steps: named(steps), name: clip.name, at: part.at }),
+        ),
       ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
       ...(at.some((each) => each !== null)
@@ -127,7 +136,10 @@ function guestThatEnds(project: Project, part: Part): Finding[] {
     return [
       {
         ...{ code: "part-ends", severity: "warning", where: where(part) },
-        message: `Its guest ${guest.name} ${guest.after === "hide" ? "ends and disappears" : "ends and holds still"}, and its host ${outlasts.name} goes on.`,
+        message:
+          guest.after === "hide"
+            ? t("Its guest {name} ends and disappears, and its host {outlasts} goes on.", { name: guest.name, outlasts: outlasts.name })
+            : t("Its guest {name} ends and holds still, and its host {outlasts} goes on.", { name: guest.name, outlasts: outlasts.name }),
         place: { stop: "clips", clip: guest.name },
         mend: {
           label: t("Let {name} loop", { name: guest.name }),
@@ -156,9 +168,14 @@ function jumping(project: Project, part: Part, clip: Clip): Finding[] {
   return [
     {
       ...{ code: "part-jumps", severity: "note", where: where(part) },
-      ...namingSteps(
-        (named) =>
-          `Its point ${part.at} jumps by ${Math.round(Math.max(...jumps.map(({ way }) => way)))} px at ${named(steps)} of ${clip.name}; elsewhere it moves by ${Math.round(usual)}.`,
+      ...namingSteps((named) =>
+        t("Its point {at} jumps by {most} px at {steps} of {name}; elsewhere it moves by {usual}.", {
+          at: part.at,
+          most: Math.round(Math.max(...jumps.map(({ way }) => way))),
+          steps: named(steps),
+          name: clip.name,
+          usual: Math.round(usual),
+        }),
       ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
     },
@@ -183,9 +200,11 @@ function askew(project: Project, part: Part, clip: Clip): Finding[] {
   return [
     {
       ...{ code: "part-turns", severity: "note", where: where(part) },
-      ...namingSteps(
-        (named) =>
-          `At ${named(steps)} of ${clip.name} it is rotated by an angle other than 90°. The game rotates it exactly; here, and in films and baked frames, it is rotated to the nearest 90°, so that its pixels stay whole.`,
+      ...namingSteps((named) =>
+        t(
+          "At {steps} of {name} it is rotated by an angle other than 90°. The game rotates it exactly; here, and in films and baked frames, it is rotated to the nearest 90°, so that its pixels stay whole.",
+          { steps: named(steps), name: clip.name },
+        ),
       ),
       place: { stop: "marks", clip: clip.name, mark: part.at, steps },
     },

@@ -49,12 +49,16 @@ function gonePieces(project: Project, source: Source, frame: Frame): Finding[] {
   });
   if (places.length === 0) return [];
   const [first] = places.map((place) => frame.pieces?.[place]?.of as FrameRef);
-  const is = findFrame(project, first as FrameRef) ? "is put together itself" : "no longer exists";
+  const is = findFrame(project, first as FrameRef) ? t("is put together itself") : t("no longer exists");
   return [
     at(source, frame, {
       code: "piece-gone",
       severity: "warning",
-      message: `${counted(places.length, "piece")} of it cannot be drawn: ${first} ${is}. A striped box stands for it.`,
+      message: t("{pieces} of it cannot be drawn: {first} {is}. A striped box stands for it.", {
+        pieces: counted(places.length, "piece"),
+        first: first ?? "",
+        is,
+      }),
       mend: {
         label: places.length === 1 ? t("Remove it") : t("Remove them"),
         apply: (now) => removePieces(now, frameRef(source, frame), places),
@@ -70,13 +74,13 @@ function working({ palettes = [] }: Project): ReadonlySet<string> {
 
 function gonePaletteOfSource(project: Project, { id, name, palette }: Source): Finding[] {
   if (palette === undefined || working(project).has(palette)) return [];
-  const why = project.palettes?.some((each) => each.name === palette) ? "replaces one that no longer exists" : "no longer exists";
+  const why = project.palettes?.some((each) => each.name === palette) ? t("replaces one that no longer exists") : t("no longer exists");
   return [
     {
       code: "palette-gone",
       severity: "warning",
-      where: `source "${name}"`,
-      message: `The palette ${palette} ${why}, so its pictures keep the colours as drawn.`,
+      where: t('source "{name}"', { name }),
+      message: t("The palette {palette} {why}, so its pictures keep the colours as drawn.", { palette, why }),
       place: { stop: "sources", source: id },
       mend: { label: t("Keep them as drawn"), apply: (now) => setSourcePalette(now, id, null) },
     },
@@ -89,12 +93,19 @@ function gonePalettes(project: Project, source: Source, frame: Frame): Finding[]
   const places = placesOf(frame, ({ palette }) => palette !== undefined && !works.has(palette));
   if (places.length === 0) return [];
   const name = frame.pieces?.[places[0] as number]?.palette as string;
-  const why = palettes.some((each) => each.name === name) ? "replaces one that no longer exists" : "no longer exists";
+  const why = palettes.some((each) => each.name === name) ? t("replaces one that no longer exists") : t("no longer exists");
   return [
     at(source, frame, {
       code: "palette-gone",
       severity: "warning",
-      message: `The palette ${name} ${why}, so ${counted(places.length, "piece")} of it ${places.length === 1 ? "wears its" : "wear their"} own colours.`,
+      message:
+        places.length === 1
+          ? t("The palette {name} {why}, so {pieces} of it wears its own colours.", { name, why, pieces: counted(places.length, "piece") })
+          : t("The palette {name} {why}, so {pieces} of it wear their own colours.", {
+              name,
+              why,
+              pieces: counted(places.length, "piece"),
+            }),
       mend: { label: t("Wear own colours"), apply: (now) => colourPieces(now, frameRef(source, frame), places, null) },
     }),
   ];
@@ -111,8 +122,12 @@ function paletteLengths({ palettes = [], sources }: Project): Finding[] {
       {
         code: "palette-length",
         severity: "warning",
-        where: `palette "${palette.name}"`,
-        message: `It has ${counted(palette.colours.length, "colour")} for the ${base.colours.length} of ${base.name}: colours without a counterpart stay as they are.`,
+        where: t('palette "{name}"', { name: palette.name }),
+        message: t("It has {colours} for the {wanted} of {name}: colours without a counterpart stay as they are.", {
+          colours: counted(palette.colours.length, "colour"),
+          wanted: base.colours.length,
+          name: base.name,
+        }),
         place: first ? { stop: "frames", frame: frameRef(first.source, first.frame) } : { stop: "sources" },
         mend:
           lacking.length > 0
@@ -147,7 +162,7 @@ function offGrid(source: Source, frame: Frame): Finding[] {
     at(source, frame, {
       code: "piece-off-grid",
       severity: "note",
-      message: `One of its ${pieces.length} pieces lies a pixel off the grid of ${GRID} px of the others.`,
+      message: t("One of its {pieces} pieces lies a pixel off the grid of {grid} px of the others.", { pieces: pieces.length, grid: GRID }),
       mend: { label: t("Align it to the grid"), apply: (now) => movePieces(now, frameRef(source, frame), [place], { x: -dx, y: -dy }) },
     }),
   ];
@@ -173,7 +188,9 @@ function alongClip(project: Project, clip: Clip): Finding[] {
         at(source, frame, {
           code: "piece-in-all-but-one",
           severity: "note",
-          ...namingSteps((named) => `${nameOf(project, of)} is in every step of ${clip.name} but ${named(lacking)}.`),
+          ...namingSteps((named) =>
+            t("{name} is in every step of {clip} but {lacking}.", { name: nameOf(project, of), clip: clip.name, lacking: named(lacking) }),
+          ),
           mend: asBefore(frames, lacking[0] as number, of),
         }),
       );
@@ -186,9 +203,14 @@ function alongClip(project: Project, clip: Clip): Finding[] {
         at(source, frame, {
           code: "odd-palette",
           severity: "warning",
-          ...namingSteps(
-            (named) =>
-              `${nameOf(project, of)} wears ${here.palette ?? "its own colours"} in ${named([step])} of ${clip.name}, and ${before.palette ?? "its own colours"} before and after.`,
+          ...namingSteps((named) =>
+            t("{name} wears {palette} in {steps} of {clip}, and {other} before and after.", {
+              name: nameOf(project, of),
+              palette: here.palette ?? "its own colours",
+              steps: named([step]),
+              clip: clip.name,
+              other: before.palette ?? "its own colours",
+            }),
           ),
           mend: {
             label: before.palette === null ? t("Wear own colours here too") : t("Wear {palette} here too", { palette: before.palette }),
@@ -220,9 +242,22 @@ function oddAmongOthers({ palettes = [] }: Project, clip: Clip, frames: readonly
         at(here.source, here.frame, {
           code: "odd-palette",
           severity: "warning",
-          ...namingSteps(
-            (named) =>
-              `${counted(places.length, "piece")} of it ${places.length === 1 ? "wears" : "wear"} ${palette} in ${named([step])} of ${clip.name}, and ${worn} is worn before and after.`,
+          ...namingSteps((named) =>
+            places.length === 1
+              ? t("{pieces} of it wears {palette} in {step} of {name}, and {worn} is worn before and after.", {
+                  pieces: counted(places.length, "piece"),
+                  palette,
+                  step: named([step]),
+                  name: clip.name,
+                  worn,
+                })
+              : t("{pieces} of it wear {palette} in {step} of {name}, and {worn} is worn before and after.", {
+                  pieces: counted(places.length, "piece"),
+                  palette,
+                  step: named([step]),
+                  name: clip.name,
+                  worn,
+                }),
           ),
           mend: {
             label: t("Wear {worn} here too", { worn }),
@@ -265,7 +300,10 @@ function equalFrames(source: Source): Finding[] {
       at(source, first, {
         code: "equal-frames-of-pieces",
         severity: "note",
-        message: `${others.map((frame) => frameName(source, frame)).join(", ")} ${others.length === 1 ? "is" : "are"} put together the same way.`,
+        message:
+          others.length === 1
+            ? t("{others} is put together the same way.", { others: others.map((frame) => frameName(source, frame)).join(", ") })
+            : t("{others} are put together the same way.", { others: others.map((frame) => frameName(source, frame)).join(", ") }),
         mend: { label: t("Use this one for all"), apply: (now) => keepFirstOf(now, [frames.map((frame) => frameRef(source, frame))]) },
       }),
     ];
@@ -288,8 +326,8 @@ function unusedPieces(project: Project, sources: readonly Source[]): Finding[] {
       {
         code: "unused-pieces",
         severity: "note",
-        where: `source "${source.name}"`,
-        message: `${counted(idle.length, "piece of it lies", "pieces of it lie")} on no frame.`,
+        where: t('source "{name}"', { name: source.name }),
+        message: t("{pieces} on no frame.", { pieces: counted(idle.length, "piece of it lies", "pieces of it lie") }),
         place: { stop: "frames", frame: frameRef(source, first) },
         mend: {
           label: idle.length === 1 ? t("Drop it") : t("Drop them"),

@@ -28,8 +28,14 @@ function slidingFeet(project: Project, stage: Stage, walks: SeenArt["walks"]): F
     {
       code: "feet-slide",
       severity: "warning",
-      where: `stage "${stage.name}"`,
-      message: `Planted feet of ${walking.clip.name} slide by up to ${px(worst)} a step at ${speed} px/s; at ${steady} px/s by ${px(walk.steady.worst)}.`,
+      where: t('stage "{name}"', { name: stage.name }),
+      message: t("Planted feet of {name} slide by up to {px} a step at {speed} px/s; at {steady} px/s by {less}.", {
+        name: walking.clip.name,
+        px: px(worst),
+        speed,
+        steady,
+        less: px(walk.steady.worst),
+      }),
       place: { stop: "rehearse", behaviour: stage.behaviour, stage: stage.name },
       mend: {
         label: t("Walk at {steady} px/s", { steady }),
@@ -39,4 +45,4 @@ function slidingFeet(project: Project, stage: Stage, walks: SeenArt["walks"]): F
   ];
 }
 
-const px = (value: number): string => `${Number(value.toFixed(1))} px`;
+const px = (value: number): string => t("{length} px", { length: Number(value.toFixed(1)) });

@@ -16,10 +16,10 @@ import { brokenParts } from "./part-findings";
  */
 export function stoppingFinding(project: Project, index: number): Finding | null {
   const looks: readonly (() => Finding[])[] = [
-    () => guarded("what is cut", () => nothingCut(project)),
-    () => project.clips.flatMap((clip) => guarded(`clip "${clip.name}"`, () => brokenClip(project, clip))),
+    () => guarded(t("what is cut"), () => nothingCut(project)),
+    () => project.clips.flatMap((clip) => guarded(t('clip "{name}"', { name: clip.name }), () => brokenClip(project, clip))),
     () => guarded("actions", () => emptyActions(project)),
-    () => guarded("frame names", () => sameNames(project)),
+    () => guarded(t("frame names"), () => sameNames(project)),
     () => guarded("layers", () => layersThatDisagree(project)),
     () => guarded("parts", () => brokenParts(project)),
     () => deliveredNames(project),
@@ -35,12 +35,12 @@ export function stoppingFinding(project: Project, index: number): Finding | null
 export function nothingCut(project: Project): Finding[] {
   if (keptFrames(project).length > 0) return [];
   const message =
-    project.sources.length === 0 ? "There are no pictures yet. Add some at Sources." : "No sheet is cut yet. Cut one at Frames.";
+    project.sources.length === 0 ? t("There are no pictures yet. Add some at Sources.") : t("No sheet is cut yet. Cut one at Frames.");
   return [{ code: "nothing-cut", severity: "error", where: "project", message, place: { stop: "sources" } }];
 }
 
 export function brokenClip(project: Project, clip: Clip): Finding[] {
-  const where = `clip "${clip.name}"`;
+  const where = t('clip "{name}"', { name: clip.name });
   const place: Place = { stop: "clips", clip: clip.name };
   if (clip.steps.length === 0)
     return [
@@ -48,7 +48,7 @@ export function brokenClip(project: Project, clip: Clip): Finding[] {
         code: "empty-clip",
         severity: "error",
         where,
-        message: "It has no steps, so a game could not play it. Add frames to it or remove it.",
+        message: t("It has no steps, so a game could not play it. Add frames to it or remove it."),
         place,
         mend: { label: t("Remove the clip"), apply: (current) => removeClip(current, clip.name) },
       },
@@ -58,7 +58,34 @@ export function brokenClip(project: Project, clip: Clip): Finding[] {
     return found && !found.frame.dropped ? [] : [k];
   });
   if (missing.length === 0) return [];
-  const message = `${counted(missing.length, "step")} (${shortList(missing)}) ${missing.length === 1 ? "shows a frame" : "show frames"} that ${missing.length === 1 ? "is" : "are"} dropped or no longer cut. Take ${missing.length === 1 ? "it" : "them"} out, or restore the ${missing.length === 1 ? "frame" : "frames"}.`;
+  const message =
+    missing.length === 1
+      ? missing.length === 1
+        ? t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take it out, or restore the frame.", {
+            steps: counted(missing.length, "step"),
+            list: shortList(missing),
+            show: missing.length === 1 ? "shows a frame" : "show frames",
+            are: missing.length === 1 ? "is" : "are",
+          })
+        : t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take it out, or restore the frames.", {
+            steps: counted(missing.length, "step"),
+            list: shortList(missing),
+            show: missing.length === 1 ? "shows a frame" : "show frames",
+            are: missing.length === 1 ? "is" : "are",
+          })
+      : missing.length === 1
+        ? t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take them out, or restore the frame.", {
+            steps: counted(missing.length, "step"),
+            list: shortList(missing),
+            show: missing.length === 1 ? "shows a frame" : "show frames",
+            are: missing.length === 1 ? "is" : "are",
+          })
+        : t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take them out, or restore the frames.", {
+            steps: counted(missing.length, "step"),
+            list: shortList(missing),
+            show: missing.length === 1 ? "shows a frame" : "show frames",
+            are: missing.length === 1 ? "is" : "are",
+          });
   return [
     {
       code: "missing-frames",
@@ -96,8 +123,8 @@ export function sameNames(project: Project): Finding[] {
       {
         code: "same-frame-name",
         severity: "error",
-        where: `frame "${name}"`,
-        message: "Two frames have this name; a game could not distinguish them.",
+        where: t('frame "{name}"', { name }),
+        message: t("Two frames have this name; a game could not distinguish them."),
         place: { stop: "frames", frame: named },
         mend: { label: t("Remove the given name"), apply: (current) => renameFrame(current, named, "") },
       },
@@ -118,11 +145,33 @@ export function unassignedFields(project: Project): Finding[] {
     if (!example) return [];
     const { unassigned } = shapeOf(example);
     if (unassigned.length === 0) return [];
-    const list = unassigned.length > 3 ? `${unassigned.slice(0, 3).join(", ")} and ${unassigned.length - 3} more` : unassigned.join(", ");
+    const list =
+      unassigned.length > 3
+        ? t("{listed} and {more} more", { listed: unassigned.slice(0, 3).join(", "), more: unassigned.length - 3 })
+        : unassigned.join(", ");
     return [
       {
-        ...{ code: "unassigned-field", severity: "error", where: `delivery "${name}"`, delivery },
-        message: `In the example ${example.name}, ${list} ${unassigned.length === 1 ? "differs" : "differ"} from frame to frame and ${unassigned.length === 1 ? "means" : "mean"} nothing that is known. Say what under “Its fields”.`,
+        ...{ code: "unassigned-field", severity: "error", where: t('delivery "{name}"', { name }), delivery },
+        message:
+          unassigned.length === 1
+            ? unassigned.length === 1
+              ? t(
+                  "In the example {name}, {list} differs from frame to frame and means nothing that is known. Say what under “Its fields”.",
+                  { name: example.name, list },
+                )
+              : t(
+                  "In the example {name}, {list} differs from frame to frame and mean nothing that is known. Say what under “Its fields”.",
+                  { name: example.name, list },
+                )
+            : unassigned.length === 1
+              ? t(
+                  "In the example {name}, {list} differ from frame to frame and means nothing that is known. Say what under “Its fields”.",
+                  { name: example.name, list },
+                )
+              : t("In the example {name}, {list} differ from frame to frame and mean nothing that is known. Say what under “Its fields”.", {
+                  name: example.name,
+                  list,
+                }),
         place: { stop: "ship", delivery },
         mend: {
           label: t("Keep the example's value"),

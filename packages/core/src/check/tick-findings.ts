@@ -44,8 +44,43 @@ export function tickFindings(
       {
         code: "no-ticks",
         severity: "warning",
-        where: `clip "${clip.name}"`,
-        message: `At ${ticksPerSecond} ticks a second ${counted(lost.length, "of its steps has", "of its steps have")} no tick of ${lost.length === 1 ? "its" : "their"} own in the times of ${whereOfDelivery(project, index)}: a game that counts in ticks never shows ${lost.length === 1 ? "it" : "them"}.`,
+        where: t('clip "{name}"', { name: clip.name }),
+        message:
+          lost.length === 1
+            ? lost.length === 1
+              ? t(
+                  "At {ticksPerSecond} ticks a second {steps} no tick of its own in the times of {whereOfDelivery}: a game that counts in ticks never shows it.",
+                  {
+                    ticksPerSecond,
+                    steps: counted(lost.length, "of its steps has", "of its steps have"),
+                    whereOfDelivery: whereOfDelivery(project, index),
+                  },
+                )
+              : t(
+                  "At {ticksPerSecond} ticks a second {steps} no tick of its own in the times of {whereOfDelivery}: a game that counts in ticks never shows them.",
+                  {
+                    ticksPerSecond,
+                    steps: counted(lost.length, "of its steps has", "of its steps have"),
+                    whereOfDelivery: whereOfDelivery(project, index),
+                  },
+                )
+            : lost.length === 1
+              ? t(
+                  "At {ticksPerSecond} ticks a second {steps} no tick of their own in the times of {whereOfDelivery}: a game that counts in ticks never shows it.",
+                  {
+                    ticksPerSecond,
+                    steps: counted(lost.length, "of its steps has", "of its steps have"),
+                    whereOfDelivery: whereOfDelivery(project, index),
+                  },
+                )
+              : t(
+                  "At {ticksPerSecond} ticks a second {steps} no tick of their own in the times of {whereOfDelivery}: a game that counts in ticks never shows them.",
+                  {
+                    ticksPerSecond,
+                    steps: counted(lost.length, "of its steps has", "of its steps have"),
+                    whereOfDelivery: whereOfDelivery(project, index),
+                  },
+                ),
         place: { stop: "clips", clip: clip.name, steps: lost },
         delivery: index,
         mend: atLeastOne,

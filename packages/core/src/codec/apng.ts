@@ -5,6 +5,7 @@
  * blended over it, and is then kept, cleared, or reverted. Durations are fractions of a second.
  */
 import { clearPixels, lay, type Pixels } from "../raster";
+import { t } from "../words";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
 import type { PngCodec } from "./png";
 import { type Chunk, chunk, chunksOf, joined } from "./png-chunks";
@@ -81,14 +82,17 @@ function* composed(
   for (const [index, { control, data }] of frames.entries()) {
     const { x, y, w, h, dispose, blend, ms } = control;
     if (w === 0 || h === 0 || x + w > width || y + h > height) {
-      onDamage(index, `It lies at ${x}, ${y} with ${w} × ${h} px, outside the ${width} × ${height} px picture.`);
+      onDamage(
+        index,
+        t("It lies at {x}, {y} with {w} × {h} px, outside the {width} × {height} px picture.", { x, y, w, h, width, height }),
+      );
       continue;
     }
     let part: Pixels;
     try {
-      part = png.decode(standalone(chunks, control, data), `${where}, frame ${index}`);
+      part = png.decode(standalone(chunks, control, data), t("{where}, frame {index}", { where, index }));
     } catch (error) {
-      onDamage(index, error instanceof Error ? error.message : "It is damaged.");
+      onDamage(index, error instanceof Error ? error.message : t("It is damaged."));
       continue;
     }
     // Taking the first frame back leaves nothing.

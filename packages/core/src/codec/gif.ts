@@ -7,6 +7,7 @@
  */
 import { CaravanError } from "../model";
 import { clearPixels, type Pixels } from "../raster";
+import { t } from "../words";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
 import { LONGEST_SIDE, MOST_PIXELS } from "./png-structure";
 
@@ -35,19 +36,29 @@ interface Image {
 
 /** Throws `not-a-picture`, `damaged-picture` or `picture-too-large`; later damage is reported while frames are read. */
 export function readGif(bytes: Uint8Array, where: string): Animation {
-  if (!looksLikeGif(bytes)) throw new CaravanError("not-a-picture", where, "This is not a GIF.", "Choose a GIF file.");
+  if (!looksLikeGif(bytes)) throw new CaravanError("not-a-picture", where, t("This is not a GIF."), t("Choose a GIF file."));
   if (bytes.length < 13)
-    throw new CaravanError("damaged-picture", where, `The GIF is cut off after ${bytes.length} bytes.`, "Use another copy of it.");
+    throw new CaravanError(
+      "damaged-picture",
+      where,
+      t("The GIF is cut off after {bytes} bytes.", { bytes: bytes.length }),
+      t("Use another copy of it."),
+    );
   const { width, height, images, plays } = structureOf(bytes);
   if (width > LONGEST_SIDE || height > LONGEST_SIDE || width * height > MOST_PIXELS)
     throw new CaravanError(
       "picture-too-large",
       where,
-      `The GIF is ${width} × ${height} px; the limit is ${LONGEST_SIDE} a side.`,
-      "Make it smaller.",
+      t("The GIF is {width} × {height} px; the limit is {longestSide} a side.", { width, height, longestSide: LONGEST_SIDE }),
+      t("Make it smaller."),
     );
   if (width === 0 || height === 0 || images.length === 0)
-    throw new CaravanError("damaged-picture", where, "The GIF contains no complete picture.", "Export it again or use another copy of it.");
+    throw new CaravanError(
+      "damaged-picture",
+      where,
+      t("The GIF contains no complete picture."),
+      t("Export it again or use another copy of it."),
+    );
   return { width, height, count: images.length, plays, frames: (onDamage) => composed(bytes, width, height, images, onDamage) };
 }
 
@@ -113,11 +124,21 @@ function* composed(
   const canvas = clearPixels(width, height);
   for (const [index, image] of images.entries()) {
     if (image.x + image.w > width || image.y + image.h > height || image.w === 0 || image.h === 0) {
-      onDamage(index, `It lies at ${image.x}, ${image.y} with ${image.w} × ${image.h} px, outside the ${width} × ${height} px picture.`);
+      onDamage(
+        index,
+        t("It lies at {x}, {y} with {w} × {h} px, outside the {width} × {height} px picture.", {
+          x: image.x,
+          y: image.y,
+          w: image.w,
+          h: image.h,
+          width,
+          height,
+        }),
+      );
       continue;
     }
     if (!image.palette) {
-      onDamage(index, "It has no colours.");
+      onDamage(index, t("It has no colours."));
       continue;
     }
     const indices = unpacked(bytes, image);
@@ -168,7 +189,7 @@ function interlacedRows(h: number): number[] {
 /** The colour index of every pixel, or in words why they cannot be had. */
 function unpacked(bytes: Uint8Array, { w, h, data }: Image): Uint8Array | string {
   const least = bytes[data] as number;
-  if (least < 1 || least > 11) return "Its data is damaged at the start.";
+  if (least < 1 || least > 11) return t("Its data is damaged at the start.");
   const clear = 1 << least;
   const end = clear + 1;
   const prefix = new Int16Array(4096);
@@ -191,9 +212,9 @@ function unpacked(bytes: Uint8Array, { w, h, data }: Image): Uint8Array | string
     while (held < size) {
       if (left === 0) {
         left = bytes[at++] ?? 0;
-        if (left === 0) return `Its data ends after ${written} of ${out.length} pixels.`;
+        if (left === 0) return t("Its data ends after {written} of {out} pixels.", { written, out: out.length });
       }
-      if (at >= bytes.length) return `The file is cut off after ${written} of its ${out.length} pixels.`;
+      if (at >= bytes.length) return t("The file is cut off after {written} of its {out} pixels.", { written, out: out.length });
       bits |= (bytes[at++] as number) << held;
       held += 8;
       left--;
@@ -207,8 +228,9 @@ function unpacked(bytes: Uint8Array, { w, h, data }: Image): Uint8Array | string
       previous = -1;
       continue;
     }
-    if (code === end) return `Its data ends after ${written} of ${out.length} pixels.`;
-    if (code > next || (code === next && previous < 0)) return `Its data is damaged after ${written} of ${out.length} pixels.`;
+    if (code === end) return t("Its data ends after {written} of {out} pixels.", { written, out: out.length });
+    if (code > next || (code === next && previous < 0))
+      return t("Its data is damaged after {written} of {out} pixels.", { written, out: out.length });
     // A code that is being defined stands for the last string and its own first pixel.
     const known = code < next ? code : previous;
     const count = length[known] as number;

@@ -8,6 +8,7 @@ import { XMLParser } from "fast-xml-parser";
 import { layered } from "../assemble";
 import { type Blend, CaravanError } from "../model";
 import { clearPixels, lay, type Pixels } from "../raster";
+import { t } from "../words";
 import type { PngCodec } from "./png";
 import { LONGEST_SIDE } from "./png-structure";
 import { readZip, textFromUtf8 } from "./zip";
@@ -48,28 +49,28 @@ type Node = Record<string, unknown>;
 export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, groups: "flatten" | "apart"): LayeredPicture {
   const files = new Map(readZip(bytes, where).map((file) => [file.path, file.bytes]));
   const stack = files.get("stack.xml");
-  const damage = (what: string) => new CaravanError("damaged-picture", where, what, "Save it as OpenRaster again.");
-  if (!stack) throw damage("The layered picture has no stack.xml.");
+  const damage = (what: string) => new CaravanError("damaged-picture", where, what, t("Save it as OpenRaster again."));
+  if (!stack) throw damage(t("The layered picture has no stack.xml."));
   const text = textFromUtf8(stack);
-  if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text)) throw damage("Its stack.xml defines entities, which are not read.");
+  if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text)) throw damage(t("Its stack.xml defines entities, which are not read."));
   let nodes: Node[];
   try {
     nodes = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "" }).parse(text, true) as Node[];
   } catch (cause) {
-    throw damage(`Its stack.xml is damaged: ${cause instanceof Error ? cause.message : "unreadable"}.`);
+    throw damage(t("Its stack.xml is damaged: {reason}.", { reason: cause instanceof Error ? cause.message : "unreadable" }));
   }
   const image = nodes.find((node) => "image" in node);
   const width = Number(attribute(image, "w"));
   const height = Number(attribute(image, "h"));
   if (!(width > 0 && height > 0 && width <= LONGEST_SIDE && height <= LONGEST_SIDE))
-    throw damage("Its stack.xml does not say how large the picture is.");
+    throw damage(t("Its stack.xml does not say how large the picture is."));
   const found = { hidden: 0, groups: 0, unlike: [] as { name: string; blended: string }[], damaged: [] as { name: string; why: string }[] };
   const root = ((image?.image ?? []) as Node[]).find((node) => "stack" in node);
 
   const layersOf = (stackNode: Node | undefined): Layer[] =>
     ((stackNode?.stack as Node[] | undefined) ?? []).toReversed().flatMap((node, k): Layer[] => {
       if (!("layer" in node) && !("stack" in node)) return [];
-      const name = attribute(node, "name") || `layer ${k + 1}`;
+      const name = attribute(node, "name") || t("layer {k}", { k: k + 1 });
       if (attribute(node, "visibility") === "hidden") {
         found.hidden++;
         return [];
@@ -92,12 +93,12 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
         lay(canvas, png.decode(file, `${where}, ${name}`), Number(attribute(node, "x")) || 0, Number(attribute(node, "y")) || 0, false);
         return [{ name, blend, pixels: faded(canvas, opacity) }];
       } catch (error) {
-        found.damaged.push({ name, why: error instanceof Error ? error.message : "It is damaged." });
+        found.damaged.push({ name, why: error instanceof Error ? error.message : t("It is damaged.") });
         return [];
       }
     });
   const layers = layersOf(root);
-  if (layers.length === 0) throw damage("It has no visible layer.");
+  if (layers.length === 0) throw damage(t("It has no visible layer."));
   return { width, height, layers, ...found };
 }
 

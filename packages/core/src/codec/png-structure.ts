@@ -7,6 +7,7 @@
  */
 import CRC32 from "crc-32";
 import { CaravanError } from "../model";
+import { t } from "../words";
 
 /** The header of a picture file. */
 export interface PngHeader {
@@ -42,48 +43,51 @@ export function looksLikePng(bytes: Uint8Array): boolean {
  * Throws `empty-file`, `not-a-picture`, `damaged-picture` or `picture-too-large`.
  */
 export function inspectPng(bytes: Uint8Array, where: string): PngHeader {
-  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Export the picture again.");
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Export the picture again."));
   if (!looksLikePng(bytes)) throw notPng(bytes, where);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const damaged = (what: string) => new CaravanError("damaged-picture", where, what, "Export the picture again or use another copy of it.");
+  const damaged = (what: string) =>
+    new CaravanError("damaged-picture", where, what, t("Export the picture again or use another copy of it."));
   let header: PngHeader | null = null;
   let hasPalette = false;
   let hasData = false;
   let at = 8;
   for (;;) {
-    if (at === bytes.length) throw damaged("The PNG file is incomplete: its end is missing.");
-    if (at + 12 > bytes.length) throw damaged(`The PNG file is cut off after ${bytes.length} bytes.`);
+    if (at === bytes.length) throw damaged(t("The PNG file is incomplete: its end is missing."));
+    if (at + 12 > bytes.length) throw damaged(t("The PNG file is cut off after {bytes} bytes.", { bytes: bytes.length }));
     const length = view.getUint32(at);
     const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
-    if (!/^[A-Za-z]{4}$/.test(type)) throw damaged(`The PNG file is damaged at byte ${at}: no chunk can start there.`);
+    if (!/^[A-Za-z]{4}$/.test(type)) throw damaged(t("The PNG file is damaged at byte {at}: no chunk can start there.", { at }));
     const end = at + 12 + length;
     if (length > 0x7fffffff || end > bytes.length)
-      throw damaged(`The PNG file is cut off: its part ${type} should end at byte ${end}, the file has ${bytes.length}.`);
+      throw damaged(
+        t("The PNG file is cut off: its part {type} should end at byte {end}, the file has {bytes}.", { type, end, bytes: bytes.length }),
+      );
     const critical = type.charCodeAt(0) < 0x61;
     if (critical && CRC32.buf(bytes.subarray(at + 4, end - 4)) !== view.getInt32(end - 4))
-      throw damaged(`The PNG file's part ${type} at byte ${at} is damaged: its checksum is wrong.`);
-    if (header === null && type !== "IHDR") throw damaged("The PNG file does not begin with its header.");
+      throw damaged(t("The PNG file's part {type} at byte {at} is damaged: its checksum is wrong.", { type, at }));
+    if (header === null && type !== "IHDR") throw damaged(t("The PNG file does not begin with its header."));
     switch (type) {
       case "IHDR":
-        if (header) throw damaged("The PNG file has two headers.");
-        if (length !== 13) throw damaged("The PNG file's header has the wrong length.");
+        if (header) throw damaged(t("The PNG file has two headers."));
+        if (length !== 13) throw damaged(t("The PNG file's header has the wrong length."));
         header = headerAt(view, at + 8, damaged);
         if (header.width > LONGEST_SIDE || header.height > LONGEST_SIDE || header.width * header.height > MOST_PIXELS)
           throw tooLarge(header, where);
         break;
       case "PLTE":
-        if (length === 0 || length % 3 !== 0 || length > 768) throw damaged("The PNG file's palette has the wrong length.");
+        if (length === 0 || length % 3 !== 0 || length > 768) throw damaged(t("The PNG file's palette has the wrong length."));
         hasPalette = true;
         break;
       case "IDAT":
-        if (header?.colourType === 3 && !hasPalette) throw damaged("The PNG file needs a palette and has none.");
+        if (header?.colourType === 3 && !hasPalette) throw damaged(t("The PNG file needs a palette and has none."));
         hasData = true;
         break;
       case "IEND":
-        if (!header || !hasData) throw damaged("The PNG file has no picture data.");
+        if (!header || !hasData) throw damaged(t("The PNG file has no picture data."));
         return header;
       default:
-        if (critical) throw damaged(`The PNG file has an unknown critical chunk ${type}.`);
+        if (critical) throw damaged(t("The PNG file has an unknown critical chunk {type}.", { type }));
     }
     at = end;
   }
@@ -99,10 +103,10 @@ function headerAt(view: DataView, at: number, damaged: (what: string) => Caravan
     number,
     number,
   ];
-  if (width === 0 || height === 0) throw damaged(`The PNG file says it is ${width} × ${height} px.`);
+  if (width === 0 || height === 0) throw damaged(t("The PNG file says it is {width} × {height} px.", { width, height }));
   if (!DEPTHS[colourType]?.includes(bitDepth))
-    throw damaged(`The PNG file's colour type ${colourType} with ${bitDepth} bits does not exist.`);
-  if (compression !== 0 || filter !== 0 || interlace > 1) throw damaged("The PNG file's header names a method that does not exist.");
+    throw damaged(t("The PNG file's colour type {colourType} with {bitDepth} bits does not exist.", { colourType, bitDepth }));
+  if (compression !== 0 || filter !== 0 || interlace > 1) throw damaged(t("The PNG file's header names a method that does not exist."));
   return { width, height, bitDepth, colourType };
 }
 
@@ -110,28 +114,33 @@ function tooLarge({ width, height }: PngHeader, where: string): CaravanError {
   return new CaravanError(
     "picture-too-large",
     where,
-    `The picture is ${width} × ${height} px; the limits are ${LONGEST_SIDE} px a side and ${MOST_PIXELS / 1_048_576} million pixels in all.`,
-    "Split it into smaller sheets.",
+    t("The picture is {width} × {height} px; the limits are {longestSide} px a side and {mostPixels} million pixels in all.", {
+      width,
+      height,
+      longestSide: LONGEST_SIDE,
+      mostPixels: MOST_PIXELS / 1_048_576,
+    }),
+    t("Split it into smaller sheets."),
   );
 }
 
 function notPng(bytes: Uint8Array, where: string): CaravanError {
   const starts = (...first: number[]) => first.every((byte, k) => bytes[k] === byte);
   const kind = starts(0xff, 0xd8, 0xff)
-    ? "a JPEG picture"
+    ? t("a JPEG picture")
     : starts(0x47, 0x49, 0x46, 0x38)
-      ? "a GIF picture"
+      ? t("a GIF picture")
       : starts(0x42, 0x4d)
-        ? "a BMP picture"
+        ? t("a BMP picture")
         : starts(0x52, 0x49, 0x46, 0x46)
-          ? "a RIFF file, perhaps a WebP picture"
+          ? t("a RIFF file, perhaps a WebP picture")
           : starts(0x50, 0x4b, 0x03, 0x04)
-            ? "a ZIP archive"
+            ? t("a ZIP archive")
             : null;
   return new CaravanError(
     "not-a-picture",
     where,
-    kind ? `This is ${kind}, not a PNG.` : "This is not a PNG picture.",
-    kind?.endsWith("picture") ? "Save it as PNG first." : "Choose a PNG file.",
+    kind ? t("This is {kind}, not a PNG.", { kind }) : t("This is not a PNG picture."),
+    kind?.endsWith("picture") ? t("Save it as PNG first.") : t("Choose a PNG file."),
   );
 }

@@ -1,5 +1,6 @@
 import { CaravanError } from "../model";
 import type { Pixels } from "../raster";
+import { t } from "../words";
 import { chunksOf } from "./png-chunks";
 import { linkPngEngine, type PngEngine, type WasmModule } from "./png-engine";
 import { encodeIndexed } from "./png-indexed";
@@ -44,8 +45,8 @@ export function damagedData(where: string, cause: unknown): CaravanError {
   return new CaravanError(
     "damaged-picture",
     where,
-    "The PNG file's picture data is damaged and cannot be unpacked.",
-    "Export the picture again or use another copy of it.",
+    t("The PNG file's picture data is damaged and cannot be unpacked."),
+    t("Export the picture again or use another copy of it."),
     { cause },
   );
 }
@@ -60,6 +61,11 @@ export function pictureDataOf(bytes: Uint8Array): Uint8Array[] {
 
 function checked(pixels: Pixels, { width, height }: PngHeader, where: string): Pixels {
   if (pixels.width !== width || pixels.height !== height || pixels.bytes.length !== width * height * 4)
-    throw new CaravanError("damaged-picture", where, "The PNG file's data is too short for its picture.", "Export the picture again.");
+    throw new CaravanError(
+      "damaged-picture",
+      where,
+      t("The PNG file's data is too short for its picture."),
+      t("Export the picture again."),
+    );
   return pixels;
 }

@@ -7,6 +7,7 @@
  */
 import { CaravanError } from "../model";
 import { clearPixels, type Pixels } from "../raster";
+import { t } from "../words";
 
 /** The most pixels a file may have: more is never drawn, and would fill the memory. */
 const MOST_PIXELS = 16_384 * 16_384;
@@ -34,10 +35,16 @@ export function looksLikeTga(bytes: Uint8Array): boolean {
 /** Throws `damaged-picture` or `not-a-picture`, with the reason. */
 export function readTga(bytes: Uint8Array, where: string): Pixels {
   const head = headOf(bytes);
-  if (!head) throw new CaravanError("not-a-picture", where, "Its header is not a readable TGA header.", "Save it as PNG, or as plain TGA.");
+  if (!head)
+    throw new CaravanError("not-a-picture", where, t("Its header is not a readable TGA header."), t("Save it as PNG, or as plain TGA."));
   const { width, height, palette } = head;
   if (width * height > MOST_PIXELS)
-    throw new CaravanError("not-a-picture", where, `It says that it is ${width} × ${height} px large.`, "Export it again.");
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      t("It says that it is {width} × {height} px large.", { width, height }),
+      t("Export it again."),
+    );
   const size = head.bits === 15 ? 2 : head.bits >> 3;
   const cells = head.packed ? unpacked(bytes, head, size, where) : bytes.subarray(head.pixelsAt, head.pixelsAt + width * height * size);
   if (cells.length < width * height * size) throw cutOff(where, head, cells.length / size);
@@ -95,7 +102,7 @@ type Palette = NonNullable<Head["palette"]>;
 function paletteOf(bytes: Uint8Array, { at, count, bits }: Palette, where: string): (readonly [number, number, number, number])[] {
   const size = bits === 15 ? 2 : bits >> 3;
   if (at + count * size > bytes.length)
-    throw new CaravanError("damaged-picture", where, "The file ends within its palette.", "Export it again, or copy the file again.");
+    throw new CaravanError("damaged-picture", where, t("The file ends within its palette."), t("Export it again, or copy the file again."));
   return Array.from({ length: count }, (_, k) => colourIn(bytes, at + k * size, bits, bits === 32 ? 8 : bits === 16 ? 1 : 0));
 }
 
@@ -134,7 +141,12 @@ function cutOff(where: string, { width, height }: Head, found: number): CaravanE
   return new CaravanError(
     "damaged-picture",
     where,
-    `The file ends early: it has ${Math.floor(found)} of the ${width * height} pixels of a picture of ${width} × ${height} px.`,
-    "Export it again, or copy the file again.",
+    t("The file ends early: it has {found} of the {wanted} pixels of a picture of {w} × {h} px.", {
+      found: Math.floor(found),
+      wanted: width * height,
+      w: width,
+      h: height,
+    }),
+    t("Export it again, or copy the file again."),
   );
 }

@@ -3,6 +3,7 @@
  * 11.3.6 and 12). Durations are exact to a thousandth of a second, as fractions of 16 bits allow.
  */
 import { CaravanError } from "../model";
+import { t } from "../words";
 import type { AnimationFrame } from "./animation";
 import type { PngCodec } from "./png";
 import { type Chunk, chunk, chunksOf, joined } from "./png-chunks";
@@ -63,9 +64,9 @@ function fraction(ms: number): [over: number, under: number] {
   if (ms > LONGEST)
     throw new CaravanError(
       "bad-number",
-      "an animated PNG",
-      `It cannot hold a step of ${ms} ms; ${LONGEST} ms is the longest.`,
-      "Shorten the step.",
+      t("an animated PNG"),
+      t("It cannot hold a step of {ms} ms; {longest} ms is the longest.", { ms, longest: LONGEST }),
+      t("Shorten the step."),
     );
   let best: [number, number] = [1, 65_535];
   let least = Number.POSITIVE_INFINITY;

@@ -1,5 +1,6 @@
 import { strFromU8, strToU8, type UnzipFileInfo, unzipSync, type Zippable, zipSync } from "fflate";
 import { CaravanError, MOST_PICTURES } from "../model";
+import { t } from "../words";
 
 /** One file of an archive; the path uses `/`. */
 export interface NamedFile {
@@ -29,8 +30,8 @@ export function writeZip(files: readonly NamedFile[]): Uint8Array {
  */
 export function readZip(bytes: Uint8Array, where: string, wanted: (path: string, size: number) => boolean = () => true): NamedFile[] {
   const refuse = (what: string, cause?: unknown) =>
-    new CaravanError("damaged-project", where, what, "Use an undamaged copy of the file.", { cause });
-  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Use another copy of it.");
+    new CaravanError("damaged-project", where, what, t("Use an undamaged copy of the file."), { cause });
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Use another copy of it."));
   let files = 0;
   let total = 0;
   const filter = (entry: UnzipFileInfo) => {
@@ -38,9 +39,10 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
     files++;
     if (!wanted(entry.name, entry.originalSize)) return false;
     total += entry.originalSize;
-    if (files > MOST_FILES) throw refuse(`The archive contains more than ${MOST_FILES} files.`);
-    if (total > MOST_BYTES) throw refuse(`The archive would unpack to more than ${MOST_BYTES / 1_048_576} MB.`);
-    if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name)) throw refuse(`The archive contains a path outside itself: ${entry.name}.`);
+    if (files > MOST_FILES) throw refuse(t("The archive contains more than {mostFiles} files.", { mostFiles: MOST_FILES }));
+    if (total > MOST_BYTES) throw refuse(t("The archive would unpack to more than {mostBytes} MB.", { mostBytes: MOST_BYTES / 1_048_576 }));
+    if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name))
+      throw refuse(t("The archive contains a path outside itself: {name}.", { name: entry.name }));
     return true;
   };
   try {
@@ -48,7 +50,7 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
     return Object.entries(unpacked).map(([path, content]) => ({ path, bytes: content }));
   } catch (error) {
     if (error instanceof CaravanError) throw error;
-    throw refuse("The archive is damaged or cut off and cannot be unpacked.", error);
+    throw refuse(t("The archive is damaged or cut off and cannot be unpacked."), error);
   }
 }
 

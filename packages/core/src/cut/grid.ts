@@ -6,6 +6,7 @@
  * in the picture; no two overlap.
  */
 import { CaravanError, type GridCut, type Rect, type Size, type Spacing } from "../model";
+import { t } from "../words";
 
 export interface Grid {
   readonly cell: Size;
@@ -32,8 +33,8 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
     throw new CaravanError(
       "bad-margin",
       where,
-      `A margin of ${margin.x}, ${margin.y} px leaves nothing of this ${size.w} × ${size.h} px sheet.`,
-      `Use less than ${size.w}, ${size.h}.`,
+      t("A margin of {x}, {y} px leaves nothing of this {w} × {h} px sheet.", { x: margin.x, y: margin.y, w: size.w, h: size.h }),
+      t("Use less than {w}, {h}.", { w: size.w, h: size.h }),
     );
   const cell = cut.by === "cell" ? cut.cell : cellFromCounts(room, cut, where);
   const { w, h } = cell;
@@ -41,8 +42,10 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
     throw new CaravanError(
       "cell-too-large",
       where,
-      `A ${w} × ${h} px cell exceeds the ${room.w} × ${room.h} px ${margin.x + margin.y > 0 ? "that the margin leaves" : "of this sheet"}.`,
-      `Use ${Math.min(w, room.w)} × ${Math.min(h, room.h)} or less.`,
+      margin.x + margin.y > 0
+        ? t("A {w} × {h} px cell exceeds the {roomW} × {roomH} px that the margin leaves.", { w, h, roomW: room.w, roomH: room.h })
+        : t("A {w} × {h} px cell exceeds the {roomW} × {roomH} px of this sheet.", { w, h, roomW: room.w, roomH: room.h }),
+      t("Use {w} × {h} or less.", { w: Math.min(w, room.w), h: Math.min(h, room.h) }),
     );
   const columns = cut.by === "cell" ? Math.floor((room.w + gap.x) / (w + gap.x)) : cut.columns;
   const rows = cut.by === "cell" ? Math.floor((room.h + gap.y) / (h + gap.y)) : cut.rows;
@@ -50,8 +53,8 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
     throw new CaravanError(
       "bad-count",
       where,
-      `That makes ${columns} × ${rows} cells; the limit is ${MOST_CELLS}.`,
-      "Use larger cells, or fewer columns and rows.",
+      t("That makes {columns} × {rows} cells; the limit is {mostCells}.", { columns, rows, mostCells: MOST_CELLS }),
+      t("Use larger cells, or fewer columns and rows."),
     );
   const leftOver = { right: room.w - columns * w - (columns - 1) * gap.x, bottom: room.h - rows * h - (rows - 1) * gap.y };
   return { cell, columns, rows, margin, gap, leftOver };
@@ -74,8 +77,8 @@ function cellFromCounts(room: Size, cut: Extract<GridCut, { by: "count" }>, wher
     throw new CaravanError(
       "bad-count",
       where,
-      `${columns} × ${rows} cells do not fit: a cell would have no pixels.`,
-      `At most ${most} cells fit here.`,
+      t("{columns} × {rows} cells do not fit: a cell would have no pixels.", { columns, rows }),
+      t("At most {most} cells fit here.", { most }),
     );
   }
   return { w, h };

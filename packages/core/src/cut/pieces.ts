@@ -1,6 +1,7 @@
 /** Runs a recipe on a sheet and returns the pieces it finds, in reading order. */
 import { type Cut, type GridCut, overlaps, type Rect, type Size, type Spacing, unreachable } from "../model";
 import type { Coverage } from "../raster";
+import { t } from "../words";
 import { cutByGrid } from "./cells";
 import { gridOf } from "./grid";
 import { findIslands } from "./islands";
@@ -68,7 +69,7 @@ function inRegions(coverage: Coverage, { regions }: Extract<Cut, { by: "regions"
   let number = 0;
   let row = 0;
   for (const [k, { area, grid: cut }] of regions.entries()) {
-    const place = `${where}, region ${k + 1}`;
+    const place = t("{where}, region {k}", { where, k: k + 1 });
     const inside = { x: area.x, y: area.y, w: Math.min(area.w, coverage.width - area.x), h: Math.min(area.h, coverage.height - area.y) };
     // A sheet that became smaller may have lost a region.
     if (inside.w < 1 || inside.h < 1) continue;

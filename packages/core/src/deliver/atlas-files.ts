@@ -8,6 +8,7 @@ import { besidePath, stemOf } from "../delivery-plan";
 import { filesInShape } from "../example";
 import { behavioursToFile, type Delivery, microsFromMs, orderedRecord, tickAt } from "../model";
 import type { OnProgress } from "../pack";
+import { t } from "../words";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
 import { plainModule, typedModule } from "./module";
@@ -93,14 +94,22 @@ export function atlasFiles(
   const worst = data.times || data.ticks ? worstTickError(atlas, data.ticksPerSecond) : 0;
   if (worst > 0)
     notes.push(
-      `${besidePath(stem, data.times ? "times" : "atlas")}: at ${data.ticksPerSecond} ticks a second steps begin up to ${worst} ms off their time.`,
+      t("{besidePath}: at {ticksPerSecond} ticks a second steps begin up to {worst} ms off their time.", {
+        besidePath: besidePath(stem, data.times ? "times" : "atlas"),
+        ticksPerSecond: data.ticksPerSecond,
+        worst,
+      }),
     );
   if (data.rules) {
     files.push({ path: besidePath(stem, "rules"), bytes: rulesForPeople(contents.behaviours) });
     files.push({ path: besidePath(stem, "rulesTable"), bytes: rulesTable(contents.behaviours) });
   }
   if (contents.layers.length > 0 && (data.tiles || (data.places && contents.palettes.length > 0)))
-    notes.push(`Tiles and places in palettes cover the lowest layer only, without ${contents.layers.map(({ name }) => name).join(", ")}.`);
+    notes.push(
+      t("Tiles and places in palettes cover the lowest layer only, without {layers}.", {
+        layers: contents.layers.map(({ name }) => name).join(", "),
+      }),
+    );
   if (data.tiles) files.push(...tileFiles(contents, data.tiles, contents.palettes, stem, png));
   if (data.places && contents.palettes.length > 0) files.push(...placesFiles(laid.pages, contents.palettes, png));
   if (data.tiles || data.places) files.push(...paletteFiles(contents.palettes, stem, png));

@@ -1,6 +1,7 @@
 import { pagePath } from "../delivery-plan";
 import type { Packing } from "../model";
 import { drawPage, type OnProgress, packFrames } from "../pack";
+import { t } from "../words";
 import type { Contents } from "./contents";
 import { layerPages, pixelsOn } from "./frame-layers";
 import type { Layout } from "./layout";
@@ -26,6 +27,10 @@ export function atlasPages(contents: Contents, packing: Packing, stem: string, o
     notes:
       parted.length === 0
         ? []
-        : [`No page can hold ${parted.join(", ")} together: ${parted.length === 1 ? "it lies" : "they lie"} on several.`],
+        : [
+            parted.length === 1
+              ? t("No page can hold {parted} together: it lies on several.", { parted: parted.join(", ") })
+              : t("No page can hold {parted} together: they lie on several.", { parted: parted.join(", ") }),
+          ],
   };
 }

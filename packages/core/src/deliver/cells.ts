@@ -1,6 +1,7 @@
 /** Lays frames of any size in equal cells, with every origin at the same place in its cell. */
 import { CaravanError, type Rect, type Size, type Spacing } from "../model";
 import { clearPixels, type Pixels, paste } from "../raster";
+import { t } from "../words";
 import type { FrameToDeliver } from "./contents";
 
 export interface Cells {
@@ -54,8 +55,8 @@ export function arranged(count: number, columns: number, cell: Size, marginPx: n
     throw new CaravanError(
       "picture-too-large",
       where,
-      `It would be ${size.w} × ${size.h} px; the limit is ${LARGEST} a side.`,
-      "Use other columns, a smaller scale, or deliver fewer clips.",
+      t("It would be {w} × {h} px; the limit is {largest} a side.", { w: size.w, h: size.h, largest: LARGEST }),
+      t("Use other columns, a smaller scale, or deliver fewer clips."),
     );
   return {
     size,

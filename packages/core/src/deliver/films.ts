@@ -6,6 +6,7 @@ import { filmPath, mirroredFilms } from "../delivery-plan";
 import { CaravanError, type Delivery } from "../model";
 import { stepOrder } from "../playback";
 import { clearPixels, looksSame, mirrored, type Pixels, rgbOf } from "../raster";
+import { t } from "../words";
 import { cellsFor, inCell } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
 import { blendedFrame } from "./frame-layers";
@@ -29,7 +30,8 @@ export function films(
   png: PngCodec,
   onProgress: (done: number) => void,
 ): { films: Film[]; proof: Proof; notes: string[] } {
-  if (clips.length === 0) throw new CaravanError("nothing-picked", "films", "There are no clips to film.", "Make a clip at Clips first.");
+  if (clips.length === 0)
+    throw new CaravanError("nothing-picked", "films", t("There are no clips to film."), t("Make a clip at Clips first."));
   const byName = new Map(frames.map((frame) => [frame.name, blendedFrame(frame, layers)]));
   const made: Film[] = [];
   const notes: string[] = [];
@@ -104,9 +106,9 @@ function filmOf(
   if (steps.length > MOST_PICTURES)
     throw new CaravanError(
       "picture-too-large",
-      `clip "${name}"`,
-      `Its film would have more than ${MOST_PICTURES} pictures.`,
-      "Let it loop forever, or fewer times.",
+      t('clip "{name}"', { name }),
+      t("Its film would have more than {mostPictures} pictures.", { mostPictures: MOST_PICTURES }),
+      t("Let it loop forever, or fewer times."),
     );
   const cells = cellsFor(steps.map((step) => frameAt(clip, step, byName)));
   const drawn = new Map<string, Pixels>();
@@ -116,7 +118,8 @@ function filmOf(
     drawn.set(frame.name, pixels);
     return { pixels, ms: (clip.steps[step] as AtlasClip["steps"][number]).ms };
   });
-  const note = endless && clip.loopFrom > 0 ? `${name}: a film cannot skip its lead-in in later loops, so each loop shows it.` : null;
+  const note =
+    endless && clip.loopFrom > 0 ? t("{name}: a film cannot skip its lead-in in later loops, so each loop shows it.", { name }) : null;
   return { pictures, plays: endless ? 0 : 1, note };
 }
 
@@ -135,7 +138,11 @@ function asApng(path: string, pictures: readonly AnimationFrame[], plays: number
   const bytes = writeApng(pictures, plays, png);
   compare(path, [...(readApng(bytes, path, png)?.frames(damaged(path)) ?? [])], pictures, (ms) => apngTime(ms), true);
   const worst = Math.max(...pictures.map(({ ms }) => Math.abs(apngTime(ms) - ms)));
-  return { bytes, exact: true, notes: worst > 0.0005 ? [`${path}: times differ by up to ${round(worst)} ms.`] : [] };
+  return {
+    bytes,
+    exact: true,
+    notes: worst > 0.0005 ? [t("{path}: times differ by up to {round} ms.", { path, round: round(worst) })] : [],
+  };
 }
 
 function asGif(path: string, pictures: readonly AnimationFrame[], plays: number): Written {
@@ -152,10 +159,21 @@ function asGif(path: string, pictures: readonly AnimationFrame[], plays: number)
     const [total, told] = [sum(pictures.map(({ ms }) => ms)), sum(times)];
     const first = off[0] as number;
     notes.push(
-      `${path}: GIF counts hundredths of a second, so ${off.length} of ${pictures.length} times are rounded (${round((pictures[first] as AnimationFrame).ms)} to ${times[first]} ms); ${round(total)} ms in all become ${told} ms.`,
+      t(
+        "{path}: GIF counts hundredths of a second, so {off} of {pictures} times are rounded ({least} to {most} ms); {total} ms in all become {told} ms.",
+        {
+          path,
+          off: off.length,
+          pictures: pictures.length,
+          least: round((pictures[first] as AnimationFrame).ms),
+          most: times[first] ?? "",
+          total: round(total),
+          told,
+        },
+      ),
     );
   }
-  if (!exact) notes.push(`${path}: GIF has 255 colours and no half-transparency, so some colours are approximated.`);
+  if (!exact) notes.push(t("{path}: GIF has 255 colours and no half-transparency, so some colours are approximated.", { path }));
   return { bytes, exact, notes };
 }
 
@@ -166,18 +184,18 @@ function compare(
   timeOf: (ms: number) => number,
   exact: boolean,
 ): void {
-  if (back.length !== meant.length) throw proofFailed("the number of pictures", path);
+  if (back.length !== meant.length) throw proofFailed(t("the number of pictures"), path);
   for (const [k, { pixels, ms }] of meant.entries()) {
     const read = back[k] as AnimationFrame;
-    if (Math.abs(read.ms - timeOf(ms)) > 0.001) throw proofFailed(`the time of picture ${k}`, path);
+    if (Math.abs(read.ms - timeOf(ms)) > 0.001) throw proofFailed(t("the time of picture {k}", { k }), path);
     if (exact ? !looksSame(read.pixels, pixels) : read.pixels.width !== pixels.width || read.pixels.height !== pixels.height)
-      throw proofFailed(`picture ${k}`, path);
+      throw proofFailed(t("picture {k}", { k }), path);
   }
 }
 
 function damaged(path: string): (index: number, why: string) => void {
   return (index, why) => {
-    throw proofFailed(`picture ${index} (${why})`, path);
+    throw proofFailed(t("picture {index} ({why})", { index, why }), path);
   };
 }
 

@@ -25,6 +25,7 @@ import {
 } from "../model";
 import { crop, type Part as PicturePart, scaled } from "../raster";
 import { deliverableBehaviours } from "../rehearse";
+import { t } from "../words";
 import { withPartsBaked } from "./bake-parts";
 import type { Contents, FrameToDeliver } from "./contents";
 import { groupsOf } from "./page-groups";
@@ -40,8 +41,9 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   );
   // Baked guests are not delivered themselves, so their parts are looked up in the whole project.
   const broken = bakesParts(delivery) && !stopping ? brokenParts(hostedBy(whole, project))[0] : undefined;
-  if (broken) throw new CaravanError(CODES[broken.code] ?? "bad-call", broken.where, broken.message, "Nothing was written.");
-  if (stopping) throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, "Nothing was written.");
+  if (broken) throw new CaravanError(CODES[broken.code] ?? "bad-call", broken.where, broken.message, t("Nothing was written."));
+  if (stopping)
+    throw new CaravanError(CODES[stopping.code] ?? "nothing-picked", stopping.where, stopping.message, t("Nothing was written."));
   const refs = placed.map(({ source, frame }) => frameRef(source, frame));
   const outlines = outlinesOf(whole, refs, art);
   const baking = bakesParts(delivery) && (whole.parts?.length ?? 0) > 0;

@@ -6,6 +6,7 @@ import type { NamedFile, PngCodec } from "../codec";
 import { placesPath } from "../delivery-plan";
 import { CaravanError, type Palette } from "../model";
 import { clearPixels, type Pixels, rgbOf } from "../raster";
+import { t } from "../words";
 
 /** Written for a colour in no drawn palette: the pixel keeps the page's colour. */
 const NONE = 255;
@@ -20,8 +21,8 @@ export function placesFiles(pages: readonly { image: string; pixels: Pixels }[],
     throw new CaravanError(
       "bad-number",
       "palettes",
-      `A picture of palette indexes can hold ${NONE} palettes.`,
-      "Remove some, or deliver without it.",
+      t("A picture of palette indexes can hold {none} palettes.", { none: NONE }),
+      t("Remove some, or deliver without it."),
     );
   const placeOf = new Map<number, readonly [place: number, row: number]>();
   for (const [row, { of, colours }] of palettes.entries())
@@ -56,8 +57,8 @@ function refuseUnlike(places: Pixels, page: Pixels, palettes: readonly Palette[]
       throw new CaravanError(
         "proof-failed",
         image,
-        "Internal error: its picture of palette indexes does not restore its colours, so nothing was delivered.",
-        "Please report it with the project; until then, deliver without it.",
+        t("Internal error: its picture of palette indexes does not restore its colours, so nothing was delivered."),
+        t("Please report it with the project; until then, deliver without it."),
       );
   }
 }

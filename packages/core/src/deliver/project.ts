@@ -5,6 +5,7 @@ import { checkFileNames, stemOf } from "../delivery-plan";
 import { packingIn } from "../example";
 import { CaravanError, type Delivery, type Density, type Project, unreachable } from "../model";
 import type { OnProgress } from "../pack";
+import { t } from "../words";
 import { atlasFiles } from "./atlas-files";
 import { atlasPages } from "./atlas-pages";
 import { contactSheet } from "./contact-sheet";
@@ -53,7 +54,7 @@ export function deliver(project: Project, delivery: Delivery, art: Art, png: Png
   const [first] = each as [DeliveredAtlas];
   const page = delivery.data.page && first.atlas ? [handout(delivery.name, first.atlas, first.files)] : [];
   const files = [...each.flatMap((one) => one.files), ...page, ...contact];
-  checkFileNames(files, `delivery "${delivery.name}"`);
+  checkFileNames(files, t('delivery "{name}"', { name: delivery.name }));
   return {
     files,
     pages: each.flatMap(({ pages }) => pages),
@@ -68,7 +69,14 @@ const SAFE_SIDE = 4096; // px
 function tooLarge(pages: readonly DeliveredPage[]): string[] {
   return pages.flatMap(({ image, size: { w, h } }) =>
     Math.max(w, h) > SAFE_SIDE
-      ? [`${image} is ${w} × ${h} px: some phones and older machines allow ${SAFE_SIDE} px a side at most, and then show nothing.`]
+      ? [
+          t("{image} is {w} × {h} px: some phones and older machines allow {safeSide} px a side at most, and then show nothing.", {
+            image,
+            w,
+            h,
+            safeSide: SAFE_SIDE,
+          }),
+        ]
       : [],
   );
 }
@@ -90,9 +98,9 @@ export function deliverContents(
   if (contents.shape?.traits.cells && delivery.kind !== "grid")
     throw new CaravanError(
       "bad-metadata",
-      `delivery "${delivery.name}"`,
-      "Its example places frames by column and row, and these pictures have neither.",
-      "Deliver a grid sheet, or in the shape of another example.",
+      t('delivery "{name}"', { name: delivery.name }),
+      t("Its example places frames by column and row, and these pictures have neither."),
+      t("Deliver a grid sheet, or in the shape of another example."),
     );
   const stem = stemOf(delivery, density);
   if (delivery.kind === "films") {
@@ -149,9 +157,9 @@ function refuseSameNames(frames: readonly FrameToDeliver[]): void {
     if (seen.has(name))
       throw new CaravanError(
         "name-collision",
-        `frame "${name}"`,
-        "Two frames have this name; a game could not distinguish them.",
-        "Rename one of them, or use a more specific name pattern.",
+        t('frame "{name}"', { name }),
+        t("Two frames have this name; a game could not distinguish them."),
+        t("Rename one of them, or use a more specific name pattern."),
       );
     seen.add(name);
   }

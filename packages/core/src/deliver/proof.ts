@@ -4,6 +4,7 @@ import type { NamedFile, PngCodec } from "../codec";
 import { behavioursToFile, CaravanError, type FrameMarks } from "../model";
 import { frameFromPage } from "../pack";
 import { clearPixels, crop, looksSame, type Pixels } from "../raster";
+import { t } from "../words";
 import type { Contents } from "./contents";
 import type { Layout } from "./layout";
 
@@ -29,19 +30,20 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   const page = pageReader(atlas, pictures, png);
   const places = new Set<string>();
   const data = new Map(contents.frames.flatMap((frame) => (frame.data ? [[frame.name, atlasData(frame.data)]] : [])));
-  if (!saysSame(atlas.parts ?? [], contents.parts)) throw proofFailed("the list of parts", atlasFile.path);
-  if (!saysSame(atlas.layers ?? [], contents.layers)) throw proofFailed("the list of layers", atlasFile.path);
+  if (!saysSame(atlas.parts ?? [], contents.parts)) throw proofFailed(t("the list of parts"), atlasFile.path);
+  if (!saysSame(atlas.layers ?? [], contents.layers)) throw proofFailed(t("the list of layers"), atlasFile.path);
   for (const { name, marks, wholeOn } of laid.frames) {
     const written = atlas.frames[name];
     const pixels = written && page(written.page);
-    if (!pixels || !looksSame(frameFromPage(pixels, written), wholeOn(0))) throw proofFailed(`frame "${name}"`, atlasFile.path);
+    if (!pixels || !looksSame(frameFromPage(pixels, written), wholeOn(0))) throw proofFailed(t('frame "{name}"', { name }), atlasFile.path);
     for (const [k, layer] of contents.layers.entries()) {
       const image = page(written.page, layer.name);
       const read = image ? frameFromPage(image, written) : clearPixels(written.size.w, written.size.h);
-      if (!looksSame(read, wholeOn(k + 1))) throw proofFailed(`layer "${layer.name}" of frame "${name}"`, atlasFile.path);
+      if (!looksSame(read, wholeOn(k + 1)))
+        throw proofFailed(t('layer "{name}" of frame "{frame}"', { name: layer.name, frame: name }), atlasFile.path);
     }
-    if (!sameMarks(written, marks)) throw proofFailed(`the marks of frame "${name}"`, atlasFile.path);
-    if (!saysSame(written.data ?? {}, data.get(name) ?? {})) throw proofFailed(`the data of frame "${name}"`, atlasFile.path);
+    if (!sameMarks(written, marks)) throw proofFailed(t('the marks of frame "{name}"', { name }), atlasFile.path);
+    if (!saysSame(written.data ?? {}, data.get(name) ?? {})) throw proofFailed(t('the data of frame "{name}"', { name }), atlasFile.path);
     places.add(`${written.page} ${written.rect.x} ${written.rect.y}`);
   }
   for (const { what, page: at, rect, wholeOn } of laid.copies)
@@ -49,14 +51,19 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
       const image = page(at, layer?.name);
       const read = image ? crop(image, rect) : layer && clearPixels(rect.w, rect.h);
       if (!read || !looksSame(read, wholeOn(k)))
-        throw proofFailed(layer ? `layer "${layer.name}" of ${what}` : what, laid.pages[at]?.image ?? atlasFile.path);
+        throw proofFailed(
+          layer ? t('layer "{name}" of {what}', { name: layer.name, what }) : what,
+          laid.pages[at]?.image ?? atlasFile.path,
+        );
     }
-  if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed("the number of frames", atlasFile.path);
-  for (const [name, clip] of contents.clips) if (!saysSame(atlas.clips[name], clip)) throw proofFailed(`clip "${name}"`, atlasFile.path);
+  if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed(t("the number of frames"), atlasFile.path);
+  for (const [name, clip] of contents.clips)
+    if (!saysSame(atlas.clips[name], clip)) throw proofFailed(t('clip "{name}"', { name }), atlasFile.path);
   for (const [name, action] of contents.actions)
-    if (!saysSame(atlas.actions[name], action)) throw proofFailed(`action "${name}"`, atlasFile.path);
+    if (!saysSame(atlas.actions[name], action)) throw proofFailed(t('action "{name}"', { name }), atlasFile.path);
   for (const [name, behaviour] of Object.entries(behavioursToFile(contents.behaviours)))
-    if (!saysSame(atlas.behaviours?.[name], AtlasBehaviour.parse(behaviour))) throw proofFailed(`behaviour "${name}"`, atlasFile.path);
+    if (!saysSame(atlas.behaviours?.[name], AtlasBehaviour.parse(behaviour)))
+      throw proofFailed(t('behaviour "{name}"', { name }), atlasFile.path);
   const frames = laid.frames.length;
   const marked = laid.frames.filter(({ marks }) => marks).length;
   return { frames, exact: frames, shared: frames - places.size, clips: contents.clips.length, marked };
@@ -99,7 +106,7 @@ export function proofFailed(what: string, where: string): CaravanError {
   return new CaravanError(
     "proof-failed",
     where,
-    `Read back, ${what} is not what was meant.`,
-    "Nothing was delivered. This is an internal error; please report it.",
+    t("Read back, {what} is not what was meant.", { what }),
+    t("Nothing was delivered. This is an internal error; please report it."),
   );
 }

@@ -2,6 +2,7 @@
 import { pagePath, singlePath, stripPath } from "../delivery-plan";
 import { shiftedMarks } from "../marks";
 import { CaravanError, type SheetLayout } from "../model";
+import { t } from "../words";
 import { arranged, cellsFor, drawCells, inCell, proposedColumns } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
 import { layerPages, pixelsOn } from "./frame-layers";
@@ -38,7 +39,7 @@ function inTrayOrder({ frames, layers }: Contents, { columns, marginPx, gapPx }:
       };
     }),
     copies: [],
-    notes: [`${across} columns of ${cells.size.w} × ${cells.size.h} px${unequal(frames)}.`],
+    notes: [t("{across} columns of {w} × {h} px{unequal}.", { across, w: cells.size.w, h: cells.size.h, unequal: unequal(frames) })],
   };
 }
 
@@ -54,7 +55,7 @@ function rowsOfClips({ frames, clips, layers }: Contents, { marginPx, gapPx }: S
       steps.map(({ frame }, step) => ({
         at: row * columns + step,
         frame: byName.get(frame) as FrameToDeliver,
-        what: `step ${step} of clip "${clip}"`,
+        what: t('step {step} of clip "{clip}"', { step, clip }),
       })),
     ),
     ...idle.map((frame, k) => ({ at: clips.length * columns + k, frame, what: null })),
@@ -84,8 +85,20 @@ function rowsOfClips({ frames, clips, layers }: Contents, { marginPx, gapPx }: S
     frames: [...placed.values()],
     copies,
     notes: [
-      `${clips.length} rows of clips, ${columns} columns of ${cells.size.w} × ${cells.size.h} px${unequal(frames)}.`,
-      ...(idle.length > 0 ? [`${idle.length} ${idle.length === 1 ? "frame is" : "frames are"} in no clip, below the rows of clips.`] : []),
+      t("{clips} rows of clips, {columns} columns of {w} × {h} px{unequal}.", {
+        clips: clips.length,
+        columns,
+        w: cells.size.w,
+        h: cells.size.h,
+        unequal: unequal(frames),
+      }),
+      ...(idle.length > 0
+        ? [
+            idle.length === 1
+              ? t("{idle} frame is in no clip, below the rows of clips.", { idle: idle.length })
+              : t("{idle} frames are in no clip, below the rows of clips.", { idle: idle.length }),
+          ]
+        : []),
     ],
   };
 }
@@ -96,8 +109,8 @@ export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, r
     throw new CaravanError(
       "nothing-picked",
       "strips",
-      "There are no clips to make strips of.",
-      "Make a clip at Clips, or deliver a grid sheet.",
+      t("There are no clips to make strips of."),
+      t("Make a clip at Clips, or deliver a grid sheet."),
     );
   const byName = new Map(frames.map((frame) => [frame.name, frame]));
   const placed = new Map<string, LaidFrame>();
@@ -115,7 +128,7 @@ export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, r
     for (const [step, frame] of shown.entries()) {
       const rect = arrangement.rectOf(step);
       const wholeOn = (layer: number) => inCell(frame, cells, layer);
-      copies.push({ what: `step ${step} of clip "${clip}"`, page, rect, wholeOn });
+      copies.push({ what: t('step {step} of clip "{clip}"', { step, clip }), page, rect, wholeOn });
       if (placed.has(frame.name)) continue;
       const { x, y } = cells.offset(frame);
       const origin = { x: frame.origin.x + x, y: frame.origin.y + y };
@@ -128,7 +141,14 @@ export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, r
     pages,
     frames: [...placed.values()],
     copies,
-    notes: idle > 0 ? [`${idle} ${idle === 1 ? "frame is" : "frames are"} in no clip and on no strip.`] : [],
+    notes:
+      idle > 0
+        ? [
+            idle === 1
+              ? t("{idle} frame is in no clip and on no strip.", { idle })
+              : t("{idle} frames are in no clip and on no strip.", { idle }),
+          ]
+        : [],
   };
 }
 
@@ -160,5 +180,5 @@ export function singlePictures({ frames, layers }: Contents, stem: string): Layo
 
 function unequal(frames: readonly FrameToDeliver[]): string {
   const sizes = new Set(frames.map(({ rect }) => `${rect.w} × ${rect.h}`));
-  return sizes.size > 1 ? `; frames of ${sizes.size} sizes stand in them by their origins` : "";
+  return sizes.size > 1 ? t("; frames of {sizes} sizes stand in them by their origins", { sizes: sizes.size }) : "";
 }

@@ -6,6 +6,7 @@ import { besidePath } from "../delivery-plan";
 import { CaravanError, type Palette, type Size } from "../model";
 import { clearPixels, crop, looksSame, type Pixels, paste } from "../raster";
 import { inPalettes, type NamedPixels, type PlacedTile, tilesOf, worn } from "../tiles";
+import { t } from "../words";
 import type { Contents } from "./contents";
 
 /** Tiles in a row of their page. */
@@ -89,7 +90,7 @@ function refuseUnlikeFrames(
       throw new CaravanError(
         "proof-failed",
         name,
-        "Internal error: its tiles do not restore the frame, so nothing was delivered.",
-        "Please report it with the project; until then, deliver without tiles.",
+        t("Internal error: its tiles do not restore the frame, so nothing was delivered."),
+        t("Please report it with the project; until then, deliver without tiles."),
       );
 }

@@ -1,6 +1,7 @@
 /** Selects what a delivery takes from a project. */
 import { hostClips } from "../marks";
 import { bakesParts, CaravanError, type ClipName, type Delivery, type FrameRef, keptRefs, type Project } from "../model";
+import { t } from "../words";
 import { matches } from "./wildcard";
 
 /** The project with only the chosen clips and actions and their frames; null stands for all frames. */
@@ -29,8 +30,14 @@ export function chosenOf(project: Project, { choice, ...how }: Pick<Delivery, "c
     throw new CaravanError(
       "nothing-picked",
       choice.of,
-      `No ${choice.of === "clips" ? "clip" : "action"} of this project is chosen${choice.pattern ? ` and none matches ${choice.pattern}` : ""}.`,
-      "Choose some under Contents, or deliver everything.",
+      choice.of === "clips"
+        ? choice.pattern
+          ? t("No clip of this project is chosen and none matches {pattern}.", { pattern: choice.pattern })
+          : t("No clip of this project is chosen.")
+        : choice.pattern
+          ? t("No action of this project is chosen and none matches {pattern}.", { pattern: choice.pattern })
+          : t("No action of this project is chosen."),
+      t("Choose some under Contents, or deliver everything."),
     );
   const { parts = [], ...rest } = project;
   const plays = new Set<string>([...clips, ...actions].map(({ name }) => name));
@@ -51,8 +58,8 @@ function ofFrames(project: Project, chosen: readonly FrameRef[]): Chosen {
     throw new CaravanError(
       "nothing-picked",
       "frames",
-      "None of the chosen frames exists.",
-      "Pick frames at Frames and choose them under Contents, or deliver everything.",
+      t("None of the chosen frames exists."),
+      t("Pick frames at Frames and choose them under Contents, or deliver everything."),
     );
   const clips = project.clips.filter(({ steps }) => steps.length > 0 && steps.every(({ frame }) => frames.has(frame)));
   const named = new Set<string>(clips.map(({ name }) => name));

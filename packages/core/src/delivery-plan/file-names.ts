@@ -1,5 +1,6 @@
 /** Checks that delivered files have names that every system accepts. */
 import { CaravanError, isDeviceName, pathKey } from "../model";
+import { t } from "../words";
 
 /** A path that some system refuses, or one that differs from an earlier one at most in small and capital letters. `at` is its place in the list. */
 export type PathTrouble =
@@ -26,13 +27,16 @@ function isUnfit(part: string): boolean {
 function pathTroubleInWords(trouble: PathTrouble): { what: string; remedy: string } {
   if (trouble.kind === "unfit")
     return {
-      what: `Some systems do not allow the file name "${trouble.path}".`,
-      remedy: 'Rename the clip or frame: no \\ : * ? " < > |, no dot or space at the end, no empty part.',
+      what: t('Some systems do not allow the file name "{path}".', { path: trouble.path }),
+      remedy: t('Rename the clip or frame: no \\ : * ? " < > |, no dot or space at the end, no empty part.'),
     };
   const { path, twin } = trouble;
   return {
-    what: `Two files would be named ${path}${twin === path ? "" : ` and ${twin}, which some systems do not distinguish`}.`,
-    remedy: "Rename one of the two, or one of the deliveries.",
+    what:
+      twin === path
+        ? t("Two files would be named {path}.", { path })
+        : t("Two files would be named {path} and {twin}, which some systems do not distinguish.", { path, twin }),
+    remedy: t("Rename one of the two, or one of the deliveries."),
   };
 }
 

@@ -67,9 +67,9 @@ export const setPetal = edit(
     if (!FACINGS_OF[action.ways].includes(facing))
       throw new CaravanError(
         "bad-call",
-        `action "${name}"`,
-        `It has ${counted(action.ways, "facing")}, and ${facing} is not one of them.`,
-        "Give it more facings.",
+        t('action "{name}"', { name }),
+        t("It has {facings}, and {facing} is not one of them.", { facings: counted(action.ways, "facing"), facing }),
+        t("Give it more facings."),
       );
     const before = action.facings[facing];
     if (before?.clip === petal?.clip && before?.mirror === petal?.mirror) return project;
@@ -105,8 +105,13 @@ export function withAction(project: Project, name: ActionName, action: Action): 
 }
 
 export function newActionName(project: Project, wanted: string): ActionName {
-  const name = checkedName(wanted, "action name") as ActionName;
+  const name = checkedName(wanted, t("action name")) as ActionName;
   if (project.actions.some((action) => action.name === name))
-    throw new CaravanError("name-taken", `action "${name}"`, "There is already an action of this name.", "Choose another name.");
+    throw new CaravanError(
+      "name-taken",
+      t('action "{name}"', { name }),
+      t("There is already an action of this name."),
+      t("Choose another name."),
+    );
   return name;
 }

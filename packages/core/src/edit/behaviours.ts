@@ -20,7 +20,7 @@ export const addBehaviour = edit(
   (_project, behaviour: Behaviour) => t("make the behaviour {name}", { name: behaviour.name }),
   (project, behaviour): Project => {
     const { behaviours = [] } = project;
-    const name = freeName(checkedName(behaviour.name, "behaviour name"), taken(behaviours)) as BehaviourName;
+    const name = freeName(checkedName(behaviour.name, t("behaviour name")), taken(behaviours)) as BehaviourName;
     return { ...project, behaviours: [...behaviours, fit({ ...behaviour, name })] };
   },
 );
@@ -82,7 +82,7 @@ export const addRule = edit(
   (_project, _behaviour: BehaviourName, rule: Rule, _at: number) => t("add the rule {name}", { name: rule.name }),
   (project, behaviour, rule, at) =>
     changed(project, behaviour, (each) => {
-      const name = freeName(checkedName(rule.name, "rule name"), taken(each.rules));
+      const name = freeName(checkedName(rule.name, t("rule name")), taken(each.rules));
       return { ...each, rules: [...each.rules.slice(0, at), { ...rule, name }, ...each.rules.slice(at)] };
     }),
 );
@@ -163,7 +163,7 @@ const FIELD_WORDS: Readonly<Record<keyof RuleChange, string>> = {
 };
 
 function wordsFor(change: RuleChange): string {
-  if ("off" in change) return change.off ? "switch off" : "switch on";
+  if ("off" in change) return change.off ? t("switch off") : t("switch on");
   const [first] = Object.keys(change) as (keyof RuleChange)[];
   return first ? FIELD_WORDS[first] : "change";
 }
@@ -194,9 +194,9 @@ function fit(behaviour: Behaviour): Behaviour {
   const issue = parsed.error.issues[0];
   throw new CaravanError(
     "bad-number",
-    `behaviour "${behaviour.name}", ${issue?.path.join(" ")}`,
-    `This does not fit: ${issue?.message}.`,
-    "The earlier value was kept.",
+    t('behaviour "{name}", {path}', { name: behaviour.name, path: issue?.path.join(" ") ?? "" }),
+    t("This does not fit: {message}.", { message: issue?.message ?? "" }),
+    t("The earlier value was kept."),
   );
 }
 
@@ -206,13 +206,13 @@ function taken(all: readonly { readonly name: string }[]): ReadonlySet<string> {
 
 /** Throws `bad-name` or `name-taken`; keeping the name is allowed. */
 function newName(wanted: string, before: string | null, all: readonly { readonly name: string }[], kind: string): string {
-  const name = checkedName(wanted, `${kind} name`);
+  const name = checkedName(wanted, t("{kind} name", { kind }));
   if (name !== before && all.some((each) => each.name === name))
     throw new CaravanError(
       "name-taken",
       `"${name}"`,
-      `There is already ${kind === "input" ? "an" : "a"} ${kind} of this name.`,
-      "Type another name.",
+      kind === "input" ? t("There is already an {kind} of this name.", { kind }) : t("There is already a {kind} of this name.", { kind }),
+      t("Type another name."),
     );
   return name;
 }

@@ -65,8 +65,15 @@ function refuseOutside(source: Source, rect: Rect): void {
     throw new CaravanError(
       "bad-number",
       source.name,
-      `A rectangle at ${rect.x}, ${rect.y} of ${rect.w} × ${rect.h} px does not lie on its ${width} × ${height} px picture.`,
-      "Keep it inside.",
+      t("A rectangle at {x}, {y} of {w} × {h} px does not lie on its {width} × {height} px picture.", {
+        x: rect.x,
+        y: rect.y,
+        w: rect.w,
+        h: rect.h,
+        width,
+        height,
+      }),
+      t("Keep it inside."),
     );
 }
 

@@ -12,6 +12,7 @@ import {
   sheetOf,
   takenPaths,
 } from "../model";
+import { t } from "../words";
 
 /** A picture that has been stored, by its hash. */
 export type StoredPicture = Omit<Picture, "file">;
@@ -48,9 +49,19 @@ export function withChangedArt(project: Project, source: Source, changed: readon
         "picture-mismatch",
         source.name,
         given
-          ? `Its layer "${layer.name}" is ${given.width} × ${given.height} px, and the new art below it ${below.width} × ${below.height} px.`
-          : `Its layer "${layer.name}" has ${counted(layer.pictures.length, "picture")}, and the new art ${pictures.length}.`,
-        "Give new art of the layer together with it, or remove the layer first.",
+          ? t('Its layer "{name}" is {width} × {height} px, and the new art below it {belowW} × {belowH} px.', {
+              name: layer.name,
+              width: given.width,
+              height: given.height,
+              belowW: below.width,
+              belowH: below.height,
+            })
+          : t('Its layer "{name}" has {pictures}, and the new art {below}.', {
+              name: layer.name,
+              pictures: counted(layer.pictures.length, "picture"),
+              below: pictures.length,
+            }),
+        t("Give new art of the layer together with it, or remove the layer first."),
       );
     });
     const files = withFiles(project, layer, own, taken);

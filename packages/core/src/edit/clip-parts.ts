@@ -63,7 +63,12 @@ export const splitClip = edit(
     const clip = clipNamed(project, name);
     const cuts = [...new Set(places)].filter((place) => place > 0 && place < clip.steps.length).sort((a, b) => a - b);
     if (cuts.length === 0)
-      throw new CaravanError("bad-call", `clip "${name}"`, "There is no step after which to split it.", "Choose a step after the first.");
+      throw new CaravanError(
+        "bad-call",
+        t('clip "{name}"', { name }),
+        t("There is no step after which to split it."),
+        t("Choose a step after the first."),
+      );
     const parts = [0, ...cuts].map((from, k) => clip.steps.slice(from, cuts[k] ?? clip.steps.length));
     return inPlaceOf(project, clip, parts);
   },
@@ -122,7 +127,7 @@ export const partByRows = edit(
     const clip = clipNamed(project, name);
     const rows = rowsOfClip(project, clip);
     if (rows.length < 2)
-      throw new CaravanError("bad-call", `clip "${name}"`, "All its frames are of one row.", "Split it by hand instead.");
+      throw new CaravanError("bad-call", t('clip "{name}"', { name }), t("All its frames are of one row."), t("Split it by hand instead."));
     return inPlaceOf(project, clip, rows);
   },
 );

@@ -94,11 +94,21 @@ export const makeActionsByNames = edit(
 function withClipsNamed(project: Project, named: readonly NamedFrames[], actions: readonly MatchedAction<ClipName>[]): Project {
   const taken = new Set<string>(project.clips.map((clip) => clip.name));
   const made = named.map(({ name: wanted, refs }): Clip => {
-    const name = checkedName(wanted, "clip name") as ClipName;
+    const name = checkedName(wanted, t("clip name")) as ClipName;
     if (taken.has(name))
-      throw new CaravanError("name-taken", `clip "${name}"`, "There is already a clip of this name.", "Choose another name.");
+      throw new CaravanError(
+        "name-taken",
+        t('clip "{name}"', { name }),
+        t("There is already a clip of this name."),
+        t("Choose another name."),
+      );
     if (refs.length === 0)
-      throw new CaravanError("nothing-picked", `clip "${name}"`, "It would have no frames.", "Restore frames of the row first.");
+      throw new CaravanError(
+        "nothing-picked",
+        t('clip "{name}"', { name }),
+        t("It would have no frames."),
+        t("Restore frames of the row first."),
+      );
     taken.add(name);
     return { ...PLAIN_LOOP, name, steps: refs.map((frame) => ({ frame, duration: USUAL_STEP })) };
   });

@@ -24,7 +24,12 @@ export const addClip = edit<[refs: readonly FrameRef[], name?: string]>(
   (project, refs, name) => t("make {name}", { name: name?.trim() || nameForClip(project, refs) }),
   (project, refs, wanted) => {
     if (refs.length === 0)
-      throw new CaravanError("nothing-picked", "new clip", "No frames are picked.", "Pick frames on the sheet or in the tray first.");
+      throw new CaravanError(
+        "nothing-picked",
+        t("new clip"),
+        t("No frames are picked."),
+        t("Pick frames on the sheet or in the tray first."),
+      );
     const name = wanted === undefined ? nameForClip(project, refs) : newName(project, wanted);
     const steps = refs.map((frame) => ({ frame, duration: USUAL_STEP }));
     return { ...project, clips: [...project.clips, { name, steps, ...PLAIN_LOOP }] };
@@ -135,9 +140,14 @@ export const reverseSteps = edit(
 );
 
 function newName(project: Project, wanted: string): ClipName {
-  const name = checkedName(wanted, "clip name") as ClipName;
+  const name = checkedName(wanted, t("clip name")) as ClipName;
   if (project.clips.some((clip) => clip.name === name))
-    throw new CaravanError("name-taken", `clip "${name}"`, "There is already a clip of this name.", "Choose another name.");
+    throw new CaravanError(
+      "name-taken",
+      t('clip "{name}"', { name }),
+      t("There is already a clip of this name."),
+      t("Choose another name."),
+    );
   return name;
 }
 

@@ -65,8 +65,8 @@ export const restoreCut = edit(
       throw new CaravanError(
         "changed-meanwhile",
         source.name,
-        "Its art has changed since it was cut that way.",
-        "Cut it into cells again.",
+        t("Its art has changed since it was cut that way."),
+        t("Cut it into cells again."),
       );
     return withSource(project, { ...source, cut: before.cut, frames: framesScaledBy(before.frames, scaleOf(source) / scaleOf(before)) });
   },
@@ -118,7 +118,12 @@ export const refreshByMetadata = edit(
   (project, id, picture, cut, found, before) => {
     const source = sourceById(project, id);
     if (source.pictures.length > 1)
-      throw new CaravanError("bad-call", source.name, "A metadata file describes a sheet, and this is a series.", "Import it as a source.");
+      throw new CaravanError(
+        "bad-call",
+        source.name,
+        t("A metadata file describes a sheet, and this is a series."),
+        t("Import it as a source."),
+      );
     const changed: Source = { ...source, ...withChangedArt(project, source, [picture]) };
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(changed, told.frames, withMarkKinds(told.project, before).frames);
@@ -202,7 +207,7 @@ export const refreshSource = edit<
   (project, id, pictures, coverages, drawings, grid) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
-    if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, "There is no picture to use.", "Choose one.");
+    if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, t("There is no picture to use."), t("Choose one."));
     if (isSameArt(source, pictures)) return project;
     const all = project.sources.filter((each) => each === source || isOfSamePictures(each, source));
     refuseTooMany(project, (pictures.length - source.pictures.length) * all.length);
@@ -334,8 +339,13 @@ function refuseOtherPicture(source: Source, { width, height }: Pick<Coverage, "w
     throw new CaravanError(
       "changed-meanwhile",
       source.name,
-      `Its picture is ${own.width} × ${own.height} px; what was found is of one of ${width} × ${height} px.`,
-      "Its art changed meanwhile: cut it again.",
+      t("Its picture is {width} × {height} px; what was found is of one of {w} × {h} px.", {
+        width: own.width,
+        height: own.height,
+        w: width,
+        h: height,
+      }),
+      t("Its art changed meanwhile: cut it again."),
     );
 }
 
@@ -347,9 +357,9 @@ function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces, iden
     case "metadata":
       return stillFitting(source.frames, source);
     case "pieces":
-      throw new CaravanError("bad-call", source.name, "Only a source of pieces is put together.", "Make one at Frames.");
+      throw new CaravanError("bad-call", source.name, t("Only a source of pieces is put together."), t("Make one at Frames."));
     case "pictures":
-      throw new CaravanError("bad-call", source.name, "Only a series is cut into its pictures.", "Cut the sheet another way.");
+      throw new CaravanError("bad-call", source.name, t("Only a series is cut into its pictures."), t("Cut the sheet another way."));
     case "outlines":
       return identify(source.frames, piecesOf(given, cut, source), BY_OUTLINE);
     default: {

@@ -39,12 +39,12 @@ export const removeData = edit(
 export const renameData = edit(
   (_project, on: DataPlaces, from: string, to: string) => t("rename {from} to {to} on {places}", { from, to, places: placesInWords(on) }),
   (project, on, from, to) => {
-    const name = checkedName(to, "name of data");
+    const name = checkedName(to, t("name of data"));
     if (name === from) return project;
     return withData(project, on, (data) => {
       if (!data.some((each) => each.name === from)) return data;
       if (data.some((each) => each.name === name))
-        throw new CaravanError("name-taken", "data", `There is "${name}" already.`, "Choose another name.");
+        throw new CaravanError("name-taken", "data", t('There is "{name}" already.', { name }), t("Choose another name."));
       return data.map((each) => (each.name === from ? { ...each, name } : each));
     });
   },
@@ -68,15 +68,25 @@ function withData(project: Project, on: DataPlaces, change: (data: readonly Data
 export function withEntry(data: readonly DataEntry[], entry: DataEntry): readonly DataEntry[] {
   if (data.some(({ name }) => name === entry.name)) return data.map((each) => (each.name === entry.name ? entry : each));
   if (data.length >= MOST_DATA)
-    throw new CaravanError("bad-call", "data", `There are ${MOST_DATA} values already.`, "Remove some, or use a list or an object.");
+    throw new CaravanError(
+      "bad-call",
+      "data",
+      t("There are {mostData} values already.", { mostData: MOST_DATA }),
+      t("Remove some, or use a list or an object."),
+    );
   return [...data, entry];
 }
 
 /** Throws `bad-name`, and `bad-number` for what JSON cannot say. */
 export function checkedEntry(name: string, value: DataValue): DataEntry {
   if (!isDataValue(value))
-    throw new CaravanError("bad-number", `data "${name}"`, "JSON cannot express this value.", "Write text, a number, a list or an object.");
-  return { name: checkedName(name, "name of data"), value };
+    throw new CaravanError(
+      "bad-number",
+      t('data "{name}"', { name }),
+      t("JSON cannot express this value."),
+      t("Write text, a number, a list or an object."),
+    );
+  return { name: checkedName(name, t("name of data")), value };
 }
 
 function sameData(a: readonly DataEntry[], b: readonly DataEntry[]): boolean {

@@ -24,8 +24,8 @@ export const setDelivery = edit(
       throw new CaravanError(
         "bad-number",
         String(issue?.path.findLast((part) => typeof part === "string") ?? "delivery"),
-        `This does not fit: ${issue?.message}.`,
-        "The earlier value was kept.",
+        t("This does not fit: {message}.", { message: issue?.message ?? "" }),
+        t("The earlier value was kept."),
       );
     }
     refuseTwin(project, parsed.data.name, index);
@@ -40,7 +40,8 @@ export const addDelivery = edit(
   (project, name, like): Project => {
     const model = like === null ? USUAL_DELIVERY : deliveryAt(project, like);
     const parsed = Delivery.safeParse({ ...model, name });
-    if (!parsed.success) throw new CaravanError("bad-name", `delivery "${name}"`, "Files cannot have this name.", "Type another name.");
+    if (!parsed.success)
+      throw new CaravanError("bad-name", t('delivery "{name}"', { name }), t("Files cannot have this name."), t("Type another name."));
     refuseTwin(project, name, -1);
     return { ...project, deliveries: [...project.deliveries, parsed.data] };
   },
@@ -52,7 +53,12 @@ export const removeDelivery = edit(
   (project, index): Project => {
     const { name } = deliveryAt(project, index);
     if (project.deliveries.length === 1)
-      throw new CaravanError("bad-number", `delivery "${name}"`, "It is the only one.", "Add another one first, or change this one.");
+      throw new CaravanError(
+        "bad-number",
+        t('delivery "{name}"', { name }),
+        t("It is the only one."),
+        t("Add another one first, or change this one."),
+      );
     return { ...project, deliveries: project.deliveries.filter((_, k) => k !== index) };
   },
 );
@@ -64,13 +70,19 @@ export function freeDeliveryName(project: Project, wanted: string): string {
 
 function deliveryAt(project: Project, index: number): Delivery {
   const delivery = project.deliveries[index];
-  if (!delivery) throw new CaravanError("not-found", `delivery ${index}`, "There is no such delivery.", "Choose another one.");
+  if (!delivery)
+    throw new CaravanError("not-found", t("delivery {index}", { index }), t("There is no such delivery."), t("Choose another one."));
   return delivery;
 }
 
 function refuseTwin(project: Project, name: string, but: number): void {
   if (project.deliveries.some((each, k) => k !== but && each.name.toLowerCase() === name.toLowerCase()))
-    throw new CaravanError("name-taken", `delivery "${name}"`, "There is already a delivery of this name.", "Type another name.");
+    throw new CaravanError(
+      "name-taken",
+      t('delivery "{name}"', { name }),
+      t("There is already a delivery of this name."),
+      t("Type another name."),
+    );
 }
 
 function merged(before: Delivery, change: DeliveryChange): object {

@@ -15,7 +15,7 @@ export const setStepEvents = edit(
       ? t("remove the events of {steps} of {name}", { steps: counted(indexes.length, "step"), name })
       : t("fire {events} on {steps} of {name}", { events: events.join(", "), steps: counted(indexes.length, "step"), name }),
   (project, name, indexes, wanted) => {
-    const events = [...new Set(wanted.map((event) => checkedName(event, "event name")))];
+    const events = [...new Set(wanted.map((event) => checkedName(event, t("event name"))))];
     const chosen = new Set(indexes);
     const { steps } = clipNamed(project, name);
     const next = steps.map((step, k) => (chosen.has(k) ? stepWithEvents(step, events, step.eventValues ?? []) : step));

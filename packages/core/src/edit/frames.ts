@@ -45,15 +45,22 @@ export const renameFrame = edit(
   (_project, _ref: FrameRef, name: string) => (name.trim() ? t("name a frame {name}", { name: name.trim() }) : t("remove a frame's name")),
   (project, ref, wanted) => {
     const found = findFrame(project, ref);
-    if (!found) throw new CaravanError("not-found", `frame ${ref}`, "It is no longer part of the cut.", "Choose another frame.");
+    if (!found)
+      throw new CaravanError("not-found", t("frame {ref}", { ref }), t("It is no longer part of the cut."), t("Choose another frame."));
     const { name: _before, ...plain } = found.frame;
-    const next: Frame = wanted.trim() === "" ? plain : { ...plain, name: checkedName(wanted, "frame name") };
+    const next: Frame = wanted.trim() === "" ? plain : { ...plain, name: checkedName(wanted, t("frame name")) };
     const name = frameName(found.source, next);
     if (name === frameName(found.source, found.frame) && next.name === found.frame.name) return project;
     const twin = project.sources.some((source) =>
       source.frames.some((frame) => frame !== found.frame && frameName(source, frame) === name),
     );
-    if (twin) throw new CaravanError("name-taken", `frame "${name}"`, "There is already a frame of this name.", "Choose another name.");
+    if (twin)
+      throw new CaravanError(
+        "name-taken",
+        t('frame "{name}"', { name }),
+        t("There is already a frame of this name."),
+        t("Choose another name."),
+      );
     return withFrames(project, new Set([ref]), () => next);
   },
 );

@@ -56,7 +56,12 @@ export const freezeMirror = edit(
     const clip = mirroredClip(project, name, facing);
     const refs = framesOfClips([clip]);
     if (refs.length !== pictures.length)
-      throw new CaravanError("bad-call", `clip "${clip.name}"`, "Its frames are no longer the mirrored ones.", "Freeze it again.");
+      throw new CaravanError(
+        "bad-call",
+        t('clip "{name}"', { name: clip.name }),
+        t("Its frames are no longer the mirrored ones."),
+        t("Freeze it again."),
+      );
     const called = freeName(`${name}-${facing}`, new Set(project.clips.map((each) => each.name))) as ClipName;
     const whole = { by: "count", columns: 1, rows: 1, margin: { x: 0, y: 0 }, gap: { x: 0, y: 0 }, keepEmpty: true } as const;
     const added = takeIn(project, [
@@ -74,7 +79,13 @@ export const freezeMirror = edit(
     const origins = new Map<FrameRef, FramePoint>();
     for (const [from, to] of own) {
       const found = findFrame(project, from);
-      if (!found) throw new CaravanError("missing-frame", `clip "${clip.name}"`, "One of its frames is missing.", "Remove it first.");
+      if (!found)
+        throw new CaravanError(
+          "missing-frame",
+          t('clip "{name}"', { name: clip.name }),
+          t("One of its frames is missing."),
+          t("Remove it first."),
+        );
       const { x, y } = originOf(found.source, found.frame);
       origins.set(to, { x: frameSize(found.source, found.frame).w - x, y });
     }
@@ -91,9 +102,9 @@ function layersOf(pictures: readonly MirroredPicture[], { name }: Clip): { layer
   if (lists.some((each) => each !== lists[0]))
     throw new CaravanError(
       "bad-call",
-      `clip "${name}"`,
-      "Its frames have different layers, and one source cannot have both.",
-      "Give their sources the same layers, or leave the facing mirrored.",
+      t('clip "{name}"', { name }),
+      t("Its frames have different layers, and one source cannot have both."),
+      t("Give their sources the same layers, or leave the facing mirrored."),
     );
   const first = pictures[0]?.layers ?? [];
   if (first.length === 0) return {};
@@ -121,6 +132,11 @@ function mirroredOf(project: Project, ref: FrameRef | undefined): Pick<Frame, "m
 function mirroredClip(project: Project, name: ActionName, facing: Facing): Clip {
   const petal = actionNamed(project, name).facings[facing];
   if (!petal?.mirror)
-    throw new CaravanError("bad-call", `action "${name}"`, `Its facing ${facing} is no mirror.`, "Choose a facing that is mirrored.");
+    throw new CaravanError(
+      "bad-call",
+      t('action "{name}"', { name }),
+      t("Its facing {facing} is no mirror.", { facing }),
+      t("Choose a facing that is mirrored."),
+    );
   return clipNamed(project, petal.clip);
 }

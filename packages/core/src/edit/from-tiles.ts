@@ -40,19 +40,24 @@ export const putTogetherFromTiles = edit(
       throw new CaravanError(
         "bad-call",
         source.name,
-        "It has a scale, so its tiles are not whole pixels of the project.",
-        "Set its scale to ×1 first.",
+        t("It has a scale, so its tiles are not whole pixels of the project."),
+        t("Set its scale to ×1 first."),
       );
     const frames = framesToPart(source);
     if (frames.length === 0 || parts.length === 0)
-      throw new CaravanError("nothing-picked", source.name, "It has no frames with anything drawn in them.", "Cut it first.");
+      throw new CaravanError("nothing-picked", source.name, t("It has no frames with anything drawn in them."), t("Cut it first."));
     if (
       laid.some((each) => each.length > MOST_PIECES) ||
       frames.some((frame) => Math.max(...Object.values(drawnSize(frame))) > LARGEST_CANVAS)
     )
-      throw new CaravanError("bad-number", source.name, `A frame would have more than ${MOST_PIECES} tiles.`, "Use larger tiles.");
+      throw new CaravanError(
+        "bad-number",
+        source.name,
+        t("A frame would have more than {mostPieces} tiles.", { mostPieces: MOST_PIECES }),
+        t("Use larger tiles."),
+      );
     const names = new Set(project.sources.map(({ name }) => name));
-    const tilesName = freeName(`${source.name} tiles`, names, " ");
+    const tilesName = freeName(t("{name} tiles", { name: source.name }), names, " ");
     const { origin, clearing, pictures } = source;
     const tiles: Source = {
       id: freeSourceId(project),
@@ -75,7 +80,7 @@ export const putTogetherFromTiles = edit(
     const withTiles: Project = { ...project, sources: [...project.sources, tiles] };
     const made: Source = {
       id: freeSourceId(withTiles),
-      name: freeName(`${source.name} of tiles`, new Set([...names, tilesName]), " "),
+      name: freeName(t("{name} of tiles", { name: source.name }), new Set([...names, tilesName]), " "),
       pictures: [],
       cut: { by: "pieces" },
       ...(origin ? { origin } : {}),

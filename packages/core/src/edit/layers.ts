@@ -63,17 +63,26 @@ export function layerFor(project: Project, source: Pick<Source, "name" | "pictur
     throw new CaravanError(
       "name-taken",
       source.name,
-      `It has a layer "${name}" already.`,
-      "Choose another name, or give that one's new art.",
+      t('It has a layer "{name}" already.', { name }),
+      t("Choose another name, or give that one's new art."),
     );
   if (layers.length >= MOST_LAYERS)
-    throw new CaravanError("bad-count", source.name, `It has ${counted(MOST_LAYERS, "layer")}, which is the limit.`, "Remove one first.");
+    throw new CaravanError(
+      "bad-count",
+      source.name,
+      t("It has {layers}, which is the limit.", { layers: counted(MOST_LAYERS, "layer") }),
+      t("Remove one first."),
+    );
   if (layer.pictures.length !== source.pictures.length)
     throw new CaravanError(
       "picture-mismatch",
       source.name,
-      `The layer "${name}" has ${counted(layer.pictures.length, "picture")}, and below it are ${source.pictures.length}.`,
-      "Give as many, one over each.",
+      t('The layer "{name}" has {pictures}, and below it are {below}.', {
+        name,
+        pictures: counted(layer.pictures.length, "picture"),
+        below: source.pictures.length,
+      }),
+      t("Give as many, one over each."),
     );
   for (const [k, { width, height }] of layer.pictures.entries()) {
     const below = source.pictures[k] as Picture;
@@ -81,8 +90,14 @@ export function layerFor(project: Project, source: Pick<Source, "name" | "pictur
       throw new CaravanError(
         "picture-mismatch",
         source.name,
-        `The layer "${name}" is ${width} × ${height} px, and what is below it ${below.width} × ${below.height} px.`,
-        "Make them the same size: layers are combined pixel by pixel.",
+        t('The layer "{name}" is {width} × {height} px, and what is below it {belowW} × {belowH} px.', {
+          name,
+          width,
+          height,
+          belowW: below.width,
+          belowH: below.height,
+        }),
+        t("Make them the same size: layers are combined pixel by pixel."),
       );
   }
   const files = layerFiles(project, source, name);
@@ -144,7 +159,8 @@ export const renameLayer = edit(
       (source, k) =>
         source.layers?.some((each) => sameName(each.name, checked)) && project.sources[k]?.layers?.some((each) => each.name === name),
     );
-    if (twice) throw new CaravanError("name-taken", twice.name, `It has a layer "${checked}" already.`, "Choose another name.");
+    if (twice)
+      throw new CaravanError("name-taken", twice.name, t('It has a layer "{checked}" already.', { checked }), t("Choose another name."));
     return withLayers(project, name, (layer) => ({
       ...layer,
       ...alikeInProject(others as Project, { name: checked, blend: layer.blend }),
@@ -175,7 +191,7 @@ function sameName(a: string, b: string): boolean {
 function layerNamed(project: Project, id: SourceId, name: string): Layer {
   const source = sourceById(project, id);
   const layer = source.layers?.find((each) => each.name === name);
-  if (!layer) throw new CaravanError("not-found", source.name, `It has no layer "${name}".`, "Choose one that it has.");
+  if (!layer) throw new CaravanError("not-found", source.name, t('It has no layer "{name}".', { name }), t("Choose one that it has."));
   return layer;
 }
 
@@ -191,7 +207,8 @@ function withLayers(project: Project, name: string, change: (layer: Layer) => La
     const layers = source.layers.map((each) => (each.name === name ? change(each) : each));
     return JSON.stringify(layers) === JSON.stringify(source.layers) ? source : { ...source, layers };
   });
-  if (!found) throw new CaravanError("not-found", `layer "${name}"`, "No source has such a layer.", "Choose an existing one.");
+  if (!found)
+    throw new CaravanError("not-found", t('layer "{name}"', { name }), t("No source has such a layer."), t("Choose an existing one."));
   return sources.every((source, k) => source === project.sources[k]) ? project : { ...project, sources };
 }
 

@@ -105,7 +105,12 @@ export const rowsAsFacings = edit(
     const rows = rowsOfClip(project, clip);
     const ways = facingsInRows(rows);
     if (ways === null)
-      throw new CaravanError("bad-call", `clip "${name}"`, "Its rows are not 2, 4 or 8 of equal length.", "Split it by rows instead.");
+      throw new CaravanError(
+        "bad-call",
+        t('clip "{name}"', { name }),
+        t("Its rows are not 2, 4 or 8 of equal length."),
+        t("Split it by rows instead."),
+      );
     const order = roseFrom(ways, from);
     const taken = new Set<string>(project.clips.filter((each) => each !== clip).map((each) => each.name));
     const parts = rows.map((steps, k): Clip => {

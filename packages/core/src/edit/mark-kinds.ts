@@ -61,7 +61,7 @@ export const setMarkLook = edit(
     const kind = markNamed(project, name);
     const next = { ...kind, ...change };
     if (!/^[\p{L}\p{N}]$/u.test(next.letter))
-      throw new CaravanError("bad-name", `letter of ${name}`, "It is one letter or digit.", "Type one, such as B.");
+      throw new CaravanError("bad-name", t("letter of {name}", { name }), t("It is one letter or digit."), t("Type one, such as B."));
     return next.letter === kind.letter && next.line === kind.line ? project : withKind(project, name, next);
   },
 );
@@ -72,7 +72,8 @@ export const setBoxUse = edit(
     use === null ? t("{name} is for anything", { name }) : t("{name} is for {use}", { name, use: inLanguage(use) }),
   (project, name, use) => {
     const kind = markNamed(project, name);
-    if (kind.shape === "point") throw new CaravanError("not-found", name, "Points have no use of their own.", "Choose boxes or outlines.");
+    if (kind.shape === "point")
+      throw new CaravanError("not-found", name, t("Points have no use of their own."), t("Choose boxes or outlines."));
     if ((kind.use ?? null) === use) return project;
     const { use: _before, ...rest } = kind;
     return withKind(project, name, use ? { ...rest, use } : rest);
@@ -94,9 +95,9 @@ function withKind(project: Project, name: MarkName, kind: MarkKind): Project {
 }
 
 function newName(project: Project, wanted: string): MarkName {
-  const name = checkedName(wanted, "mark name") as MarkName;
+  const name = checkedName(wanted, t("mark name")) as MarkName;
   if (project.marks.some((each) => each.name === name))
-    throw new CaravanError("name-taken", `"${name}"`, "Other marks have this name.", "Type another name.");
+    throw new CaravanError("name-taken", `"${name}"`, t("Other marks have this name."), t("Type another name."));
   return name;
 }
 

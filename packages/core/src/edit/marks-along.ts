@@ -48,9 +48,13 @@ export const copyMarksMirrored = edit(
     if (one.steps.length !== other.steps.length)
       throw new CaravanError(
         "bad-call",
-        `clip "${to}"`,
-        `It has ${counted(other.steps.length, "step")}, and ${from} has ${one.steps.length}, so their steps cannot be matched.`,
-        "Give them the same number of steps, or mark its frames by hand.",
+        t('clip "{to}"', { to }),
+        t("It has {steps}, and {from} has {others}, so their steps cannot be matched.", {
+          steps: counted(other.steps.length, "step"),
+          from,
+          others: one.steps.length,
+        }),
+        t("Give them the same number of steps, or mark its frames by hand."),
       );
     const given = new Map<FrameRef, FrameMarks>();
     for (const [k, { frame }] of one.steps.entries()) {

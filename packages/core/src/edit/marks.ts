@@ -107,7 +107,7 @@ export const turnPoint = edit(
     angle === null ? t("remove the angle of {name} from {of}", { name, of }) : t("rotate {name} on {of}", { name, of }),
   (project, _of, refs, name, at, angle) => {
     if (angle !== null && !Number.isInteger(angle * 2))
-      throw new CaravanError("bad-number", "angle", "An angle is in whole or half degrees.", "Type a number such as 90 or 22.5.");
+      throw new CaravanError("bad-number", "angle", t("An angle is in whole or half degrees."), t("Type a number such as 90 or 22.5."));
     const before = pointIn(placedFrame(project, at).frame.marks, name)?.angle;
     return onFrames(project, refs, ({ frame }, ref) => {
       const own = pointIn(frame.marks, name);
@@ -164,7 +164,7 @@ function onFrames(
 
 function placedFrame(project: Project, ref: FrameRef): PlacedFrame {
   const found = findFrame(project, ref);
-  if (!found) throw new CaravanError("missing-frame", ref, "This frame no longer exists.", "Choose another step.");
+  if (!found) throw new CaravanError("missing-frame", ref, t("This frame no longer exists."), t("Choose another step."));
   return found;
 }
 
@@ -173,12 +173,17 @@ const FURTHEST = 32_768; // px
 
 function checkedBox(box: Box): Box {
   if (![box.x, box.y, box.w, box.h].every((each) => Number.isInteger(each) && Math.abs(each) <= FURTHEST) || box.w < 1 || box.h < 1)
-    throw new CaravanError("bad-number", "box", "A box is in whole pixels, at least 1 px wide and high.", "Type a number such as 12.");
+    throw new CaravanError(
+      "bad-number",
+      "box",
+      t("A box is in whole pixels, at least 1 px wide and high."),
+      t("Type a number such as 12."),
+    );
   return box;
 }
 
 function checkedPoint(point: MarkPoint): MarkPoint {
   if (![point.x, point.y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= FURTHEST))
-    throw new CaravanError("bad-number", "point", "A point is in whole or half pixels.", "Type a number such as 16 or 15.5.");
+    throw new CaravanError("bad-number", "point", t("A point is in whole or half pixels."), t("Type a number such as 16 or 15.5."));
   return point;
 }

@@ -1,4 +1,5 @@
 import { CaravanError, type Source } from "../model";
+import { t } from "../words";
 
 /** Refuses edits of a picture (cutting, clearing, replacing) for sources put together from pieces, which have none. */
 export function refuseOfPieces({ name, cut }: Pick<Source, "name" | "cut">): void {
@@ -6,7 +7,7 @@ export function refuseOfPieces({ name, cut }: Pick<Source, "name" | "cut">): voi
     throw new CaravanError(
       "bad-call",
       name,
-      "Its frames are put together from pieces: it has no picture of its own.",
-      "Work on the sheet of its pieces.",
+      t("Its frames are put together from pieces: it has no picture of its own."),
+      t("Work on the sheet of its pieces."),
     );
 }

@@ -38,9 +38,9 @@ export const setTrace = edit(
     if (!checked.success)
       throw new CaravanError(
         "bad-number",
-        `outline ${name}`,
-        "It cannot be traced with these settings.",
-        "Choose numbers within their bounds.",
+        t("outline {name}", { name }),
+        t("It cannot be traced with these settings."),
+        t("Choose numbers within their bounds."),
       );
     return JSON.stringify(checked.data) === JSON.stringify(trace) ? project : withKind(project, { ...kind, trace: checked.data });
   },
@@ -65,7 +65,7 @@ export const steadyOutline = edit(
   (project, name, of, by) => {
     const { trace } = outlineKind(project, name);
     if (by !== null && !project.clips.some((clip) => clip.name === of) && !project.actions.some((action) => action.name === of))
-      throw new CaravanError("not-found", of, "There is no such clip or action.", "Choose another one.");
+      throw new CaravanError("not-found", of, t("There is no such clip or action."), t("Choose another one."));
     const others = (trace?.steady ?? []).filter((each) => each.of !== of);
     const steady = by === null ? others : [...others, { of, by }];
     return setTrace(project, name, { ...trace, steady: steady.length > 0 ? steady : undefined });
@@ -87,7 +87,7 @@ export const setOutlines = edit(
     outlineKind(project, name);
     const checked = outlines === null ? null : outlines.map((each) => checkedOutline(each, name));
     const from = findFrame(project, at);
-    if (!from) throw new CaravanError("missing-frame", at, "This frame no longer exists.", "Choose another step.");
+    if (!from) throw new CaravanError("missing-frame", at, t("This frame no longer exists."), t("Choose another step."));
     const set = (placed: PlacedFrame): FrameMarks | undefined =>
       marksWith(placed.frame.marks, name, {
         outlines: checked && (placed.frame === from.frame ? checked : checked.map((each) => carriedOutline(each, from, placed))),
@@ -103,13 +103,18 @@ const FURTHEST = 32_768; // px
 /** Clockwise. A corner on a straight edge stays: it is on its way to somewhere. */
 function checkedOutline(corners: Outline, name: MarkName): Outline {
   if (corners.length > MOST_CORNERS || !corners.every(({ x, y }) => isWhole(x) && isWhole(y)))
-    throw new CaravanError("bad-number", `outline ${name}`, "Its corners are at whole pixels.", "Type a number such as 12.");
+    throw new CaravanError(
+      "bad-number",
+      t("outline {name}", { name }),
+      t("Its corners are at whole pixels."),
+      t("Type a number such as 12."),
+    );
   if (!isSimple(corners))
     throw new CaravanError(
       "bad-outline",
-      `outline ${name}`,
-      "It would cross or touch itself, so it would have no clear inside.",
-      "Put the corner where it crosses no other edge.",
+      t("outline {name}", { name }),
+      t("It would cross or touch itself, so it would have no clear inside."),
+      t("Put the corner where it crosses no other edge."),
     );
   return areaOf(corners) > 0 ? corners : corners.toReversed();
 }
@@ -120,7 +125,7 @@ function isWhole(value: number): boolean {
 
 function outlineKind(project: Project, name: MarkName): OutlineKind {
   const kind = markNamed(project, name);
-  if (kind.shape !== "outline") throw new CaravanError("not-found", name, "These are no outlines.", "Choose outlines.");
+  if (kind.shape !== "outline") throw new CaravanError("not-found", name, t("These are no outlines."), t("Choose outlines."));
   return kind;
 }
 

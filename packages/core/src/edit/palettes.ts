@@ -8,7 +8,7 @@ export const addPalette = edit(
   (_project, palette: Palette) => t("make the palette {name}", { name: palette.name.trim() }),
   (project, palette): Project => {
     const before = project.palettes ?? [];
-    const name = freeName(checkedName(palette.name, "palette name"), new Set(before.map((each) => each.name)), " ");
+    const name = freeName(checkedName(palette.name, t("palette name")), new Set(before.map((each) => each.name)), " ");
     return { ...project, palettes: [...before, fitPalette({ ...palette, name })] };
   },
 );
@@ -24,7 +24,8 @@ export const setPaletteOf = edit(
   (_project, name: string, of: string | null) =>
     of === null ? t("let {name} replace nothing", { name }) : t("let {name} replace {of}", { name, of }),
   (project, name, of) => {
-    if (of === name) throw new CaravanError("bad-call", `palette "${name}"`, "It cannot replace itself.", "Choose another palette.");
+    if (of === name)
+      throw new CaravanError("bad-call", t('palette "{name}"', { name }), t("It cannot replace itself."), t("Choose another palette."));
     if (of !== null) paletteNamed(project, of);
     return changed(project, name, ({ of: _before, ...palette }) => (of === null ? palette : { ...palette, of }));
   },
@@ -34,11 +35,16 @@ export const setPaletteOf = edit(
 export const renamePalette = edit(
   (_project, from: string, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, wanted) => {
-    const to = checkedName(wanted, "palette name");
+    const to = checkedName(wanted, t("palette name"));
     const { name } = paletteNamed(project, from);
     if (name === to) return project;
     if (project.palettes?.some((each) => each.name === to))
-      throw new CaravanError("name-taken", `palette "${to}"`, "There is already a palette of this name.", "Choose another name.");
+      throw new CaravanError(
+        "name-taken",
+        t('palette "{to}"', { to }),
+        t("There is already a palette of this name."),
+        t("Choose another name."),
+      );
     const palettes = (project.palettes ?? []).map((each) => ({
       ...each,
       ...(each.name === from ? { name: to } : {}),
@@ -69,7 +75,13 @@ export const alsoTaken = edit(
   (project, name, colour, like): Project => {
     const base = paletteNamed(project, name);
     const place = base.colours.indexOf(like);
-    if (place < 0) throw new CaravanError("not-found", `palette "${name}"`, `It has no ${like}.`, "Choose one of its colours.");
+    if (place < 0)
+      throw new CaravanError(
+        "not-found",
+        t('palette "{name}"', { name }),
+        t("It has no {like}.", { like }),
+        t("Choose one of its colours."),
+      );
     if (base.colours.includes(colour)) return project;
     const at = base.colours.length;
     const palettes = (project.palettes ?? []).map((palette) => {
@@ -96,9 +108,9 @@ function fitPalette(palette: Palette): Palette {
   if (parsed.success) return parsed.data;
   throw new CaravanError(
     "bad-number",
-    `palette "${palette.name}"`,
-    `A palette has 1 to ${MOST_COLOURS} colours, each written as #rrggbb.`,
-    "Correct the colours.",
+    t('palette "{name}"', { name: palette.name }),
+    t("A palette has 1 to {mostColours} colours, each written as #rrggbb.", { mostColours: MOST_COLOURS }),
+    t("Correct the colours."),
   );
 }
 

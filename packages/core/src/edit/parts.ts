@@ -26,7 +26,12 @@ export const attachPart = edit(
   (project, part): Project => {
     const parts = project.parts ?? [];
     if (parts.length >= MOST_PARTS)
-      throw new CaravanError("bad-count", "parts", `There are ${MOST_PARTS} parts, which is the limit.`, "Remove one first.");
+      throw new CaravanError(
+        "bad-count",
+        "parts",
+        t("There are {mostParts} parts, which is the limit.", { mostParts: MOST_PARTS }),
+        t("Remove one first."),
+      );
     const made = sound(project, { ...part, name: newName(project, part.name) });
     return { ...project, parts: [...parts, made] };
   },
@@ -129,14 +134,14 @@ function withStepParts(project: Project, become: (name: string) => string | null
 /** The part, if everything that it names exists. */
 function sound(project: Project, part: Part): Part {
   const { host, guest, at, by } = part;
-  const where = `part "${part.name}"`;
+  const where = t('part "{name}"', { name: part.name });
   for (const play of [host, guest])
     if (![...project.actions, ...project.clips].some(({ name }) => name === play))
-      throw new CaravanError("not-found", where, `There is no action or clip "${play}".`, "Choose an existing one.");
+      throw new CaravanError("not-found", where, t('There is no action or clip "{play}".', { play }), t("Choose an existing one."));
   for (const point of [at, ...(by === undefined ? [] : [by])])
     if (!isPoint(project, point))
-      throw new CaravanError("not-found", where, `There is no kind of points "${point}".`, "Make one at Marks first.");
-  if (host === guest) throw new CaravanError("bad-call", where, "It would be attached to itself.", "Choose another guest.");
+      throw new CaravanError("not-found", where, t('There is no kind of points "{point}".', { point }), t("Make one at Marks first."));
+  if (host === guest) throw new CaravanError("bad-call", where, t("It would be attached to itself."), t("Choose another guest."));
   return part;
 }
 
@@ -145,8 +150,13 @@ function isPoint({ marks }: Project, name: MarkName): boolean {
 }
 
 function newName({ parts = [] }: Project, wanted: string): string {
-  const name = checkedName(wanted, "part name");
+  const name = checkedName(wanted, t("part name"));
   if (parts.some((each) => each.name === name))
-    throw new CaravanError("name-taken", `part "${name}"`, "There is already a part of this name.", "Choose another name.");
+    throw new CaravanError(
+      "name-taken",
+      t('part "{name}"', { name }),
+      t("There is already a part of this name."),
+      t("Choose another name."),
+    );
   return name;
 }

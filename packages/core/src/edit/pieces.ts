@@ -36,7 +36,7 @@ export const addPiecesSource = edit(
   (_project, name: string, canvas: Size) => t("make {name}, put together on {w} × {h} px", { name: name.trim(), w: canvas.w, h: canvas.h }),
   (project, wanted, canvas): Project => {
     refuseCanvas(canvas);
-    const name = freeName(checkedName(wanted, "source name"), new Set(project.sources.map((each) => each.name)), " ");
+    const name = freeName(checkedName(wanted, t("source name")), new Set(project.sources.map((each) => each.name)), " ");
     const source: Source = { id: freeSourceId(project), name, pictures: [], cut: { by: "pieces" }, frames: [emptyFrame(0, canvas)] };
     return { ...project, sources: [...project.sources, source] };
   },
@@ -44,7 +44,12 @@ export const addPiecesSource = edit(
 
 function refuseCanvas(canvas: Size): void {
   if (!isFitCanvas(canvas))
-    throw new CaravanError("bad-number", "canvas", `A canvas is 1 to ${LARGEST_CANVAS} px wide and high.`, "Type another size.");
+    throw new CaravanError(
+      "bad-number",
+      "canvas",
+      t("A canvas is 1 to {largestCanvas} px wide and high.", { largestCanvas: LARGEST_CANVAS }),
+      t("Type another size."),
+    );
 }
 
 function emptyFrame(number: number, size: Size): Frame {
@@ -100,8 +105,8 @@ export const putPieces = edit(
         throw new CaravanError(
           "bad-number",
           nameOfFrame(project, ref),
-          `No frame has more than ${MOST_PIECES} pieces.`,
-          "Remove some first.",
+          t("No frame has more than {mostPieces} pieces.", { mostPieces: MOST_PIECES }),
+          t("Remove some first."),
         );
       return before.toSpliced(at ?? before.length, 0, ...inFreeGroups(pieces, before));
     });
@@ -237,7 +242,7 @@ export const groupPieces = edit(
     t("group {pieces} of {frame}", { pieces: counted(places.length, "piece"), frame: nameOfFrame(project, ref) }),
   (project, ref, places) => {
     if (new Set(places).size < 2)
-      throw new CaravanError("bad-call", nameOfFrame(project, ref), "A group needs at least two pieces.", "Choose two or more.");
+      throw new CaravanError("bad-call", nameOfFrame(project, ref), t("A group needs at least two pieces."), t("Choose two or more."));
     const chosen = new Set(places);
     return changed(project, [ref], (pieces) => {
       const taken = new Set(pieces.flatMap(({ group }, place) => (group === undefined || chosen.has(place) ? [] : [group])));
@@ -322,20 +327,25 @@ function changed(project: Project, refs: readonly FrameRef[], change: (pieces: r
 
 function ofPieces(project: Project, ref: FrameRef): { source: Source; frame: Frame } {
   const found = findFrame(project, ref);
-  if (!found) throw new CaravanError("not-found", ref, "There is no such frame.", "It may have been removed; undo brings it back.");
+  if (!found) throw new CaravanError("not-found", ref, t("There is no such frame."), t("It may have been removed; undo brings it back."));
   if (!found.frame.pieces) throw notOfPieces(nameOfFrame(project, ref));
   return found;
 }
 
 function notOfPieces(where: string): CaravanError {
-  return new CaravanError("bad-call", where, "It was cut, not put together from pieces.", "Choose a frame that is put together.");
+  return new CaravanError("bad-call", where, t("It was cut, not put together from pieces."), t("Choose a frame that is put together."));
 }
 
 function refuseNoPiece(project: Project, of: FrameRef): void {
   const found = findFrame(project, of);
-  if (!found) throw new CaravanError("not-found", of, "There is no such frame to put there.", "Choose another piece.");
+  if (!found) throw new CaravanError("not-found", of, t("There is no such frame to put there."), t("Choose another piece."));
   if (isOfPieces(found.source))
-    throw new CaravanError("bad-call", nameOfFrame(project, of), "It is put together itself, so it cannot be a piece.", "Use a cut frame.");
+    throw new CaravanError(
+      "bad-call",
+      nameOfFrame(project, of),
+      t("It is put together itself, so it cannot be a piece."),
+      t("Use a cut frame."),
+    );
 }
 
 function sizeOfPiece(project: Project, { of }: Piece): Size {

@@ -6,7 +6,7 @@ import { edit } from "./edit";
 export const renameProject = edit(
   (_project, name: string) => t("rename the project to {name}", { name: name.trim() }),
   (project, wanted) => {
-    const name = checkedName(wanted, "project name");
+    const name = checkedName(wanted, t("project name"));
     return name === project.name ? project : { ...project, name };
   },
 );

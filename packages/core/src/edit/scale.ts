@@ -22,7 +22,12 @@ export const setSourceScale = edit(
     const before = scaleOf(sourceById(project, id));
     if (scale === before) return project;
     if (!(scale >= LEAST && scale <= MOST))
-      throw new CaravanError("bad-number", source.name, `A scale of ${scale} does not work.`, `Choose one from ${LEAST} to ${MOST}.`);
+      throw new CaravanError(
+        "bad-number",
+        source.name,
+        t("A scale of {scale} does not work.", { scale }),
+        t("Choose one from {least} to {most}.", { least: LEAST, most: MOST }),
+      );
     const by = scale / before;
     return withSource(project, {
       ...source,
@@ -58,7 +63,12 @@ export const setPixelsPerUnit = edit(
     if ((before ?? null) === pixels) return project;
     if (pixels === null) return rest;
     if (!(pixels > 0 && pixels <= 100_000))
-      throw new CaravanError("bad-number", "Pixels per unit", `${pixels} does not work.`, "Choose a number above 0, up to 100,000.");
+      throw new CaravanError(
+        "bad-number",
+        t("Pixels per unit"),
+        t("{pixels} does not work.", { pixels }),
+        t("Choose a number above 0, up to 100,000."),
+      );
     return { ...rest, pixelsPerUnit: pixels };
   },
 );

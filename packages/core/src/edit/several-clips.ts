@@ -43,13 +43,18 @@ export const renameClips = edit(
     const next = new Map(
       chosen.map(({ name }, k) => {
         const text = pattern.replace(/\{(name|n)\}/g, (_, part: string) => (part === "name" ? name : String(first + k)));
-        return [name, checkedName(text, "clip name") as ClipName] as const;
+        return [name, checkedName(text, t("clip name")) as ClipName] as const;
       }),
     );
     const taken = new Set<string>(project.clips.flatMap(({ name }) => (wanted.has(name) ? [] : [name])));
     for (const name of next.values()) {
       if (taken.has(name))
-        throw new CaravanError("name-taken", `clip "${name}"`, "Two clips would have this name.", "Let the pattern hold {name} or {n}.");
+        throw new CaravanError(
+          "name-taken",
+          t('clip "{name}"', { name }),
+          t("Two clips would have this name."),
+          t("Let the pattern hold {name} or {n}.", { name: "{name}", n: "{n}" }),
+        );
       taken.add(name);
     }
     if ([...next].every(([from, to]) => from === to)) return project;
@@ -95,11 +100,11 @@ export const setDurationsInTurn = edit(
     if (wanted.length === 0 || wanted.length > indexes.length)
       throw new CaravanError(
         "bad-call",
-        `clip "${name}"`,
-        `${counted(wanted.length, "duration")} for ${counted(indexes.length, "step")}.`,
-        "Type as many as there are steps, or fewer: they then repeat.",
+        t('clip "{name}"', { name }),
+        t("{durations} for {steps}.", { durations: counted(wanted.length, "duration"), steps: counted(indexes.length, "step") }),
+        t("Type as many as there are steps, or fewer: they then repeat."),
       );
-    const durations = wanted.map((each) => checkedDuration(each, `clip "${name}"`));
+    const durations = wanted.map((each) => checkedDuration(each, t('clip "{name}"', { name })));
     const given = new Map(indexes.map((step, k) => [step, durations[k % durations.length] as Micros]));
     if (steps.every((step, k) => (given.get(k) ?? step.duration) === step.duration)) return project;
     return withSteps(
@@ -123,9 +128,9 @@ export const copyEvents = edit(
       if (steps.length !== model.length)
         throw new CaravanError(
           "bad-call",
-          `clip "${name}"`,
-          `It has ${counted(steps.length, "step")}, and ${from} has ${model.length}.`,
-          "Set its events by hand, or give the clips the same number of steps.",
+          t('clip "{name}"', { name }),
+          t("It has {steps}, and {from} has {model}.", { steps: counted(steps.length, "step"), from, model: model.length }),
+          t("Set its events by hand, or give the clips the same number of steps."),
         );
       const given = steps.map((step, k) => {
         return stepWithEvents(step, model[k]?.events ?? [], model[k]?.eventValues ?? []);

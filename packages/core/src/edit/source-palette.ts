@@ -55,8 +55,8 @@ export const drawAlike = edit(
     const base = palettes.find(({ name }) => name === worn?.of);
     if (worn && base) return pairs.reduce((made, [from, to]) => alike(made, worn.name, base.name, from, to), project);
     const taken = new Set<string>(palettes.map(({ name }) => name));
-    const drawn = freeName(fittedName(`${source.name} as drawn`, 120) ?? "as drawn", taken, " ");
-    const shown = freeName(fittedName(`${source.name} as shown`, 120) ?? "as shown", taken, " ");
+    const drawn = freeName(fittedName(t("{name} as drawn", { name: source.name }), 120) ?? t("as drawn"), taken, " ");
+    const shown = freeName(fittedName(t("{name} as shown", { name: source.name }), 120) ?? t("as shown"), taken, " ");
     const made: Project = {
       ...project,
       palettes: [
@@ -110,9 +110,9 @@ export const addSourceVariant = edit(
     if (paletteNamed(project, palette).of === undefined)
       throw new CaravanError(
         "bad-call",
-        `palette "${palette}"`,
-        "It replaces no other palette, so nothing would change colour.",
-        "Choose what it replaces.",
+        t('palette "{palette}"', { palette }),
+        t("It replaces no other palette, so nothing would change colour."),
+        t("Choose what it replaces."),
       );
     const behind = (name: string, taken: Iterable<string>) => freeName(fittedName(`${name}-${palette}`, 120) ?? "variant", new Set(taken));
     const names = new Set(project.sources.flatMap((each) => each.frames.flatMap(({ name }) => name ?? [])));
@@ -154,8 +154,8 @@ function refuseOfPieces(source: Pick<Source, "cut" | "name">): void {
   if (isOfPieces(source))
     throw new CaravanError(
       "bad-call",
-      `source "${source.name}"`,
-      "Its frames are put together from pieces, which have their own palettes.",
-      "Colour the pieces at Frames.",
+      t('source "{name}"', { name: source.name }),
+      t("Its frames are put together from pieces, which have their own palettes."),
+      t("Colour the pieces at Frames."),
     );
 }

@@ -8,11 +8,16 @@ import { withSource } from "./with-source";
 export const renameSource = edit(
   (project, id: SourceId, name: string) => t("rename {from} to {to}", { from: sourceById(project, id).name, to: name.trim() }),
   (project, id, wanted) => {
-    const name = checkedName(wanted, "source name");
+    const name = checkedName(wanted, t("source name"));
     const source = sourceById(project, id);
     if (source.name === name) return project;
     if (project.sources.some((each) => each.name === name))
-      throw new CaravanError("name-taken", `source "${name}"`, "There is already a source of this name.", "Choose another name.");
+      throw new CaravanError(
+        "name-taken",
+        t('source "{name}"', { name }),
+        t("There is already a source of this name."),
+        t("Choose another name."),
+      );
     return withSource(project, { ...source, name });
   },
 );

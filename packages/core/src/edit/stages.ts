@@ -12,7 +12,7 @@ export const addStage = edit(
   (_project, stage: Stage) => t("make the stage {name}", { name: stage.name }),
   (project, stage): Project => {
     const { stages = [] } = project;
-    const name = freeName(checkedName(stage.name, "stage name"), new Set(stages.map((each) => each.name as string))) as StageName;
+    const name = freeName(checkedName(stage.name, t("stage name")), new Set(stages.map((each) => each.name as string))) as StageName;
     return { ...project, stages: [...stages, fitStage({ ...stage, name })] };
   },
 );
@@ -67,9 +67,9 @@ export const renameStage = edit(
   (_project, from: StageName, to: string) => t("rename {from} to {to}", { from, to: to.trim() }),
   (project, from, to) => {
     stageNamed(project, from);
-    const name = checkedName(to, "stage name") as StageName;
+    const name = checkedName(to, t("stage name")) as StageName;
     if (name !== from && project.stages?.some((each) => each.name === name))
-      throw new CaravanError("name-taken", `"${name}"`, "There is already a stage of this name.", "Type another name.");
+      throw new CaravanError("name-taken", `"${name}"`, t("There is already a stage of this name."), t("Type another name."));
     return withNamesBecome(project, { stage: (each) => (each === from ? name : each) });
   },
 );
@@ -87,7 +87,7 @@ export const keepDrive = edit(
   (_project, drive: Drive) => t("keep the drive {name}", { name: drive.name }),
   (project, drive): Project => {
     const { drives = [] } = project;
-    const name = freeName(checkedName(drive.name, "drive name"), new Set(drives.map((each) => each.name)));
+    const name = freeName(checkedName(drive.name, t("drive name")), new Set(drives.map((each) => each.name)));
     return { ...project, drives: [...drives, Drive.parse({ ...drive, name })] };
   },
 );
@@ -102,9 +102,9 @@ export const setDrive = edit(
         : t("accept what {name} shows now", { name }),
   (project, name, change): Project => {
     const before = driveNamed(project, name);
-    const wanted = change.name === undefined ? name : checkedName(change.name, "drive name");
+    const wanted = change.name === undefined ? name : checkedName(change.name, t("drive name"));
     if (wanted !== name && project.drives?.some((each) => each.name === wanted))
-      throw new CaravanError("name-taken", `"${wanted}"`, "There is already a drive of this name.", "Type another name.");
+      throw new CaravanError("name-taken", `"${wanted}"`, t("There is already a drive of this name."), t("Type another name."));
     const drive = Drive.parse({ ...before, ...change, name: wanted });
     if (JSON.stringify(drive) === JSON.stringify(before)) return project;
     return { ...project, drives: (project.drives ?? []).map((each) => (each === before ? drive : each)) };
@@ -125,8 +125,8 @@ function fitStage(stage: Stage): Stage {
   const issue = parsed.error.issues[0];
   throw new CaravanError(
     "bad-number",
-    `stage "${stage.name}", ${issue?.path.join(" ")}`,
-    `This does not fit: ${issue?.message}.`,
-    "The earlier value was kept.",
+    t('stage "{name}", {path}', { name: stage.name, path: issue?.path.join(" ") ?? "" }),
+    t("This does not fit: {message}.", { message: issue?.message ?? "" }),
+    t("The earlier value was kept."),
   );
 }

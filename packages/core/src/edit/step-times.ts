@@ -33,9 +33,9 @@ export const spreadOverSteps = edit(
     if (!Number.isFinite(total) || total < places.length)
       throw new CaravanError(
         "bad-duration",
-        `clip "${name}"`,
-        `${counted(places.length, "step")} cannot share ${total / 1000} ms.`,
-        "Each step must last 0.001 ms at least.",
+        t('clip "{name}"', { name }),
+        t("{steps} cannot share {total} ms.", { steps: counted(places.length, "step"), total: total / 1000 }),
+        t("Each step must last 0.001 ms at least."),
       );
     const shares = stretched(
       places.map((place) => steps[place]?.duration ?? 1),
@@ -57,9 +57,9 @@ export const holdUntil = edit(
     if (steps[step] && !(rest > 0))
       throw new CaravanError(
         "bad-duration",
-        `clip "${name}"`,
-        `Its other steps last ${others / 1000} ms already.`,
-        `Type more than ${others / 1000} ms.`,
+        t('clip "{name}"', { name }),
+        t("Its other steps last {others} ms already.", { others: others / 1000 }),
+        t("Type more than {others} ms.", { others: others / 1000 }),
       );
     return withDurations(project, name, [step], () => rest);
   },
@@ -98,7 +98,7 @@ function withDurations(
   const chosen = new Set(placesOf(steps.length, indexes));
   const next = steps.map((step, place) => {
     if (!chosen.has(place)) return step;
-    const duration = checkedDuration(change(step.duration, place), `clip "${name}"`);
+    const duration = checkedDuration(change(step.duration, place), t('clip "{name}"', { name }));
     return duration === step.duration ? step : { ...step, duration };
   });
   return next.every((step, k) => step === steps[k]) ? project : withSteps(project, name, next);

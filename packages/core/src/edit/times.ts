@@ -9,7 +9,7 @@ export const setStepDurations = edit(
   (_project, name: ClipName, indexes: readonly number[], duration: Micros) =>
     t("set {steps} of {name} to {duration} ms", { steps: counted(indexes.length, "step"), name, duration: duration / 1000 }),
   (project, name, indexes, wanted) => {
-    const duration = checkedDuration(wanted, `clip "${name}"`);
+    const duration = checkedDuration(wanted, t('clip "{name}"', { name }));
     const chosen = new Set(indexes);
     const { steps } = clipNamed(project, name);
     if (steps.every((step, k) => !chosen.has(k) || step.duration === duration)) return project;
@@ -34,7 +34,8 @@ export const setClipTotal = edit(
 export const setClipFps = edit(
   (_project, name: ClipName, fps: number) => t("play {name} at {fps} fps", { name, fps }),
   (project, name, fps) => {
-    if (!(fps > 0)) throw new CaravanError("bad-number", `clip "${name}"`, "A speed must be above 0 fps.", "Type a number such as 8.");
+    if (!(fps > 0))
+      throw new CaravanError("bad-number", t('clip "{name}"', { name }), t("A speed must be above 0 fps."), t("Type a number such as 8."));
     return stretch(project, name, (clipNamed(project, name).steps.length * 1_000_000) / fps, stretched);
   },
 );
@@ -55,15 +56,15 @@ function stretch(project: Project, name: ClipName, wanted: number, share: (durat
   if (!Number.isFinite(total) || total < steps.length || total > LONGEST_STEP * steps.length)
     throw new CaravanError(
       "bad-duration",
-      `clip "${name}"`,
-      `${counted(steps.length, "step")} cannot share ${total / 1000} ms.`,
-      "Each step must last from 0.001 ms to one hour.",
+      t('clip "{name}"', { name }),
+      t("{steps} cannot share {total} ms.", { steps: counted(steps.length, "step"), total: total / 1000 }),
+      t("Each step must last from 0.001 ms to one hour."),
     );
   const durations = share(
     steps.map((step) => step.duration),
     total,
   );
   if (durations.every((duration, k) => duration === steps[k]?.duration)) return project;
-  const next = steps.map((step, k) => ({ ...step, duration: checkedDuration(durations[k] as Micros, `clip "${name}"`) }));
+  const next = steps.map((step, k) => ({ ...step, duration: checkedDuration(durations[k] as Micros, t('clip "{name}"', { name })) }));
   return withSteps(project, name, next);
 }

@@ -88,7 +88,7 @@ export const nameFrames = edit(
     const source = sourceById(project, id);
     const wanted = new Set(keys);
     const chosen = source.frames.filter((frame) => wanted.has(frame.key));
-    const names = namesByPattern(source, chosen, pattern).map((name) => checkedName(name, "frame name"));
+    const names = namesByPattern(source, chosen, pattern).map((name) => checkedName(name, t("frame name")));
     const taken = new Set(
       project.sources.flatMap((each) =>
         each.frames.filter((frame) => each.id !== id || !wanted.has(frame.key)).map((frame) => frameName(each, frame)),
@@ -98,9 +98,9 @@ export const nameFrames = edit(
       if (taken.has(name))
         throw new CaravanError(
           "name-taken",
-          `frame "${name}"`,
-          "Two frames would have this name.",
-          "Let the pattern hold {n}, or change it.",
+          t('frame "{name}"', { name }),
+          t("Two frames would have this name."),
+          t("Let the pattern hold {n}, or change it.", { n: "{n}" }),
         );
       taken.add(name);
     }

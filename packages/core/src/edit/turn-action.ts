@@ -48,9 +48,9 @@ function refuseTakenNames(others: readonly Clip[], names: ReadonlyMap<ClipName, 
     if (taken.has(name))
       throw new CaravanError(
         "name-taken",
-        `clip "${name}"`,
-        "After this turn, two clips would have this name.",
-        "Rename one of them first.",
+        t('clip "{name}"', { name }),
+        t("After this turn, two clips would have this name."),
+        t("Rename one of them first."),
       );
     taken.add(name);
   }

@@ -35,9 +35,9 @@ export const addVariants = edit(
     if (of === undefined)
       throw new CaravanError(
         "bad-call",
-        `palette "${palette}"`,
-        "It replaces no other palette, so nothing would change colour.",
-        "Choose what it replaces.",
+        t('palette "{palette}"', { palette }),
+        t("It replaces no other palette, so nothing would change colour."),
+        t("Choose what it replaces."),
       );
     const clips = names.map((name) => clipNamed(project, name));
     let next = project;
@@ -48,8 +48,8 @@ export const addVariants = edit(
         throw new CaravanError(
           "bad-call",
           ref,
-          "It is not put together from pieces, so it cannot wear a palette.",
-          "Choose clips that use only such frames.",
+          t("It is not put together from pieces, so it cannot wear a palette."),
+          t("Choose clips that use only such frames."),
         );
       const { source, frame } = found;
       const keys = source.frames.map(({ key }) => Number(key.slice(1)));

@@ -1,5 +1,6 @@
 /** Describes a shape for people, before anything is written in it. */
 import type { Atlas } from "../atlas";
+import { t } from "../words";
 import { isTrimmed } from "./facts";
 import { kindFor, outlinesOfKind } from "./outline-lists";
 import type { Place } from "./place";
@@ -42,7 +43,7 @@ export function toldOf(shape: Shape): Told {
     const list = shape.outlines.get(path);
     if (list) {
       const example = located.text.slice(place.from, place.to).slice(0, 80);
-      if (!lines.has(path)) lines.set(path, { path, example, written: `the corners of ${list.name}`, by: "values" });
+      if (!lines.has(path)) lines.set(path, { path, example, written: t("the corners of {name}", { name: list.name }), by: "values" });
       return;
     }
     say(`${path}#`, place.key);
@@ -58,14 +59,16 @@ export function toldOf(shape: Shape): Told {
   const noPlace = [
     ...(traits.clips === "none" ? ["clips"] : []),
     ...(traits.times === "none" && traits.clips !== "none" ? ["times"] : []),
-    ...(traits.times === "by-clip" ? ["a duration per step"] : []),
+    ...(traits.times === "by-clip" ? [t("a duration per step")] : []),
     ...(traits.origins ? [] : ["origins"]),
     ...(traits.trims ? [] : ["trimming"]),
-    ...(traits.turns ? [] : ["turned frames"]),
-    ...(traits.pages === "one" ? ["several pages in one file"] : []),
-    ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : ["ping-pong playback"]),
+    ...(traits.turns ? [] : [t("turned frames")]),
+    ...(traits.pages === "one" ? [t("several pages in one file")] : []),
+    ...(traits.playbacks.includes("pingpong") || traits.clips === "none" ? [] : [t("ping-pong playback")]),
     "events",
-    shape.reading.marks ? `boxes and points other than ${shape.reading.marks.map(({ name }) => name).join(", ")}` : "boxes and points",
+    shape.reading.marks
+      ? t("boxes and points other than {marks}", { marks: shape.reading.marks.map(({ name }) => name).join(", ") })
+      : t("boxes and points"),
     ...(shape.outlines.size > 0 ? [] : ["outlines"]),
   ];
   return { lines: [...lines.values()], strange, unassigned, noPlace };
@@ -80,7 +83,7 @@ export function notesOf(
 ): string[] {
   const clips = Object.entries(atlas.clips);
   const list = (names: readonly string[]) =>
-    names.length > 4 ? `${names.slice(0, 4).join(", ")} and ${names.length - 4} more` : names.join(", ");
+    names.length > 4 ? t("{listed} and {more} more", { listed: names.slice(0, 4).join(", "), more: names.length - 4 }) : names.join(", ");
   const notes: string[] = [];
   const note = (names: readonly string[], what: string) => {
     if (names.length > 0) notes.push(`${file}: ${what} ${list(names)}.`);
@@ -97,37 +100,41 @@ export function notesOf(
     const kind = kindFor(list, framed);
     const all = framed.map((frame) => outlinesOfKind(frame, kind));
     const without = all.filter((each) => each.length === 0).length;
-    if (without > 0) notes.push(`${file}: ${without} of ${all.length} frames have no ${list.name}; they get an empty list.`);
+    if (without > 0)
+      notes.push(
+        t("{file}: {without} of {all} frames have no {name}; they get an empty list.", { file, without, all: all.length, name: list.name }),
+      );
     if (!list.several && all.some((each) => each.length > 1))
-      notes.push(`${file}: its shape holds one polygon of ${list.name}; if there are several, it has the largest.`);
+      notes.push(t("{file}: its shape holds one polygon of {name}; if there are several, it has the largest.", { file, name: list.name }));
   }
   const unplaced = new Set(marked.flatMap((names) => [...names].filter((name) => !placed.has(name) && !listed.has(name))));
-  if (unplaced.size > 0) notes.push(`${file}: its shape cannot hold ${list([...unplaced])}.`);
+  if (unplaced.size > 0) notes.push(t("{file}: its shape cannot hold {list}.", { file, list: list([...unplaced]) }));
   for (const name of placed) {
     const without = marked.filter((names) => !names.has(name)).length;
-    if (without > 0) notes.push(`${file}: ${without} of ${marked.length} frames have no ${name}; they get 0.`);
+    if (without > 0)
+      notes.push(t("{file}: {without} of {marked} frames have no {name}; they get 0.", { file, without, marked: marked.length, name }));
   }
   if (Object.values(atlas.frames).some(({ boxes = {} }) => Object.entries(boxes).some(([name, all]) => placed.has(name) && all.length > 1)))
-    notes.push(`${file}: its shape holds one box of a kind; others are left out.`);
+    notes.push(t("{file}: its shape holds one box of a kind; others are left out.", { file }));
   if (traits.clips === "none") {
-    if (clips.length > 0) notes.push(`${file}: its shape cannot hold clips; ${clips.length} are left out.`);
+    if (clips.length > 0) notes.push(t("{file}: its shape cannot hold clips; {clips} are left out.", { file, clips: clips.length }));
     return notes;
   }
   if (traits.times === "none")
     note(
       of(() => true),
-      "its shape cannot hold the times of",
+      t("its shape cannot hold the times of"),
     );
   else if (traits.times === "by-clip")
     note(
       of(({ steps }) => steps.some(({ ms }) => ms !== steps[0]?.ms)),
-      "its shape has one duration for all steps; the mean was written for",
+      t("its shape has one duration for all steps; the mean was written for"),
     );
   else if (traits.times === "by-frame" && traits.clips === "frames")
-    note(unevenFrames(atlas), "its shape has one duration per frame; clips need several for");
+    note(unevenFrames(atlas), t("its shape has one duration per frame; clips need several for"));
   note(
     of(({ steps }) => steps.some(({ events }) => events?.length)),
-    "its shape cannot hold the events of",
+    t("its shape cannot hold the events of"),
   );
   for (const [instead, what] of INSTEAD)
     note(
@@ -137,19 +144,24 @@ export function notesOf(
   if (traits.playbacks.length === 0)
     note(
       of(({ playback }) => playback === "once"),
-      "its shape cannot hold how a clip plays; this plays once:",
+      t("its shape cannot hold how a clip plays; this plays once:"),
     );
   const written = sheets.reduce((count, sheet) => count + sheet.clips.length, 0);
   if (written < clips.length)
-    notes.push(`${file}: ${clips.length - written} clips lie on several pages, of which its shape has one a file; they are left out.`);
+    notes.push(
+      t("{file}: {clips} clips lie on several pages, of which its shape has one a file; they are left out.", {
+        file,
+        clips: clips.length - written,
+      }),
+    );
   if (traits.clips === "each-frame") {
     const shown = new Set(clips.flatMap(([, { steps }]) => steps.map(({ frame }) => frame)));
     note(
       Object.keys(atlas.frames).filter((name) => !shown.has(name)),
-      "its records are steps of clips; these frames are in no clip:",
+      t("its records are steps of clips; these frames are in no clip:"),
     );
   }
-  if (!traits.trims && Object.values(atlas.frames).some(isTrimmed)) notes.push(`${file}: its shape cannot hold trimming.`);
+  if (!traits.trims && Object.values(atlas.frames).some(isTrimmed)) notes.push(t("{file}: its shape cannot hold trimming.", { file }));
   return notes;
 }
 

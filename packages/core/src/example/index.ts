@@ -4,6 +4,7 @@ import { type NamedFile, utf8 } from "../codec";
 import { type Described, recognise, unseen } from "../metadata";
 import type { Example, Packing } from "../model";
 import { problem } from "../notation";
+import { t } from "../words";
 import { notesOf, type Told, toldOf } from "./describe-shape";
 import { KEEP } from "./further";
 import { learnShape } from "./learn";
@@ -28,8 +29,8 @@ export function learnExample(text: string, where: string, seen: Described | null
   if (text.length > LONGEST_EXAMPLE)
     throw problem(
       where,
-      "It is longer than a million characters.",
-      "Give one of a smaller sheet: a few records show the structure as well.",
+      t("It is longer than a million characters."),
+      t("Give one of a smaller sheet: a few records show the structure as well."),
     );
   const file = where.split(/[\\/]/).pop() ?? where;
   const { reading } = recognise(text, seen ?? unseen(""), where);

@@ -9,6 +9,7 @@
 import { groupAt, isPicture, lastPart, numberAt, type ReadFrame, readFrames, says, sideOf, unseen } from "../metadata";
 import { CaravanError, type Example, type Reading, type Size } from "../model";
 import type { Leaf } from "../notation";
+import { t } from "../words";
 import { type FrameFacts, firstOfEach, type PageFacts } from "./facts";
 import { addFurther, KEEP } from "./further";
 import type { Located } from "./locate";
@@ -48,26 +49,34 @@ export function learnShape(
   const { root, parsed, text } = located;
   const refuse = (what: string, remedy: string) => new CaravanError("bad-metadata", where, what, remedy);
   const unlike = [
-    reading.frames === "$cells" && "has no records of frames",
-    reading.frames.includes("^") && "lists each field separately for all frames",
+    reading.frames === "$cells" && t("has no records of frames"),
+    reading.frames.includes("^") && t("lists each field separately for all frames"),
   ].find((each) => typeof each === "string");
-  if (unlike) throw refuse(`It ${unlike}, which can be read but not written.`, "Give an example with x, y, width and height in pixels.");
+  if (unlike)
+    throw refuse(
+      t("It {unlike}, which can be read but not written.", { unlike }),
+      t("Give an example with x, y, width and height in pixels."),
+    );
   if (needsPage(reading) && !page)
     throw refuse(
-      "It counts from the picture's bottom or in fractions of the picture, whose size is unknown.",
-      "Give it together with its picture.",
+      t("It counts from the picture's bottom or in fractions of the picture, whose size is unknown."),
+      t("Give it together with its picture."),
     );
   const group = groupAt(parsed, reading.frames, Object.values(reading.fields));
   const { frames: read } = readFrames(parsed, reading, unseen("", page));
-  if (read.length < 2) throw refuse("It describes fewer than two frames.", "Give one with several, to show what changes between frames.");
+  if (read.length < 2)
+    throw refuse(t("It describes fewer than two frames."), t("Give one with several, to show what changes between frames."));
   if (read.some(({ turned }) => turned === "counter"))
-    throw refuse("It turns frames counter-clockwise, but delivered frames are turned clockwise.", "Give one without turned frames.");
+    throw refuse(t("It turns frames counter-clockwise, but delivered frames are turned clockwise."), t("Give one without turned frames."));
   if (reading.clips && !/[*^]/.test(reading.clips.records))
-    throw refuse("It has only one clip, in a separate record.", "Give one with two or more, to show how they follow each other.");
+    throw refuse(t("It has only one clip, in a separate record."), t("Give one with two or more, to show how they follow each other."));
   const repeats = loopsOf(reading, located, group);
   for (const [pattern, what] of repeats)
     if (what !== "once" && !canRepeat(root, pattern))
-      throw refuse(`It has only one record at ${pattern}.`, "Give one with two or more, to show how they follow each other.");
+      throw refuse(
+        t("It has only one record at {pattern}.", { pattern }),
+        t("Give one with two or more, to show how they follow each other."),
+      );
   const slots = new Map<string, Slot>();
   const valuesAt = (path: string) => valuesOf(root, path, text, repeats);
   const add: Add = (path, quantity, by = "reading") => {

@@ -1,4 +1,5 @@
 import { type Container, type ParsedMetadata, parseAs, parseMetadata, problem } from "../notation";
+import { t } from "../words";
 import { type Place, sameTree, treeOf } from "./place";
 import { placesInJson } from "./places-json";
 import { placesInSections, placesInTable } from "./places-lines";
@@ -20,15 +21,15 @@ export function locate(content: string, where: string, container?: Container): L
   if (!WRITABLE.has(parsed.container))
     throw problem(
       where,
-      "It was read as a repeating pattern, which cannot be written.",
-      "Give an example in JSON, XML, YAML, a table with separators, or sections of lines.",
+      t("It was read as a repeating pattern, which cannot be written."),
+      t("Give an example in JSON, XML, YAML, a table with separators, or sections of lines."),
     );
   const root = placesOf(text, parsed);
   if (!root || !sameTree(treeOf(root), parsed.tree))
     throw problem(
       where,
-      "It can be read, but its values cannot be located one by one, so nothing can be written in its shape.",
-      "Remove what is unusual (text between elements, a duplicate key, an open quote) and try again.",
+      t("It can be read, but its values cannot be located one by one, so nothing can be written in its shape."),
+      t("Remove what is unusual (text between elements, a duplicate key, an open quote) and try again."),
     );
   return { text, parsed, root };
 }

@@ -1,6 +1,7 @@
 import { groupAt, type ReadFrame, readClips, readFrames, unseen } from "../metadata";
 import { CaravanError, type Reading } from "../model";
 import { parseAs } from "../notation";
+import { t } from "../words";
 import type { FrameFacts, Sheet } from "./facts";
 import { locate } from "./locate";
 import { kindFor, saysOutlines } from "./outline-lists";
@@ -18,19 +19,26 @@ export function proveShape(text: string, { reading, traits, frameName, outlines 
     new CaravanError(
       "proof-failed",
       where,
-      `Read back, ${what} is not what was meant: ${why}.`,
-      "The example's structure is not understood well enough: give one with more frames and clips, or deliver without it.",
+      t("Read back, {what} is not what was meant: {why}.", { what, why }),
+      t("The example's structure is not understood well enough: give one with more frames and clips, or deliver without it."),
     );
   if (frames.length !== sheet.frames.length)
     throw refuse(
-      "the number of frames",
-      `${frames.length}, not ${sheet.frames.length}${unplaced[0] ? `. ${unplaced[0].where}: ${unplaced[0].why}` : ""}`,
+      t("the number of frames"),
+      unplaced[0]
+        ? t("{frames}, not {wanted}. {where}: {why}", {
+            frames: frames.length,
+            wanted: sheet.frames.length,
+            where: unplaced[0].where,
+            why: unplaced[0].why,
+          })
+        : t("{frames}, not {wanted}", { frames: frames.length, wanted: sheet.frames.length }),
     );
   for (const [k, wanted] of sheet.frames.entries()) {
     const name = frameName?.quantity.of({ sheet, page: wanted.page, frame: wanted });
     const read = frames[k] as ReadFrame;
     const why = differenceOf(read, wanted, traits, typeof name === "string" ? name : null) ?? markDifference(read, wanted, reading);
-    if (why) throw refuse(`frame "${wanted.name}"`, why);
+    if (why) throw refuse(t('frame "{name}"', { name: wanted.name }), why);
   }
   const records = outlines.size > 0 ? groupAt(parsed, reading.frames, Object.values(reading.fields)).records : [];
   const root = records.length > 0 ? locate(text, where, reading.container).root : null;
@@ -38,7 +46,7 @@ export function proveShape(text: string, { reading, traits, frameName, outlines 
     const record = root && placeAt(root, records[frames[k]?.index ?? -1]?.path ?? "");
     for (const list of outlines.values())
       if (!record || !saysOutlines(list, record, wanted, kindFor(list, sheet.frames)))
-        throw refuse(`frame "${wanted.name}"`, `its ${list.name} differs`);
+        throw refuse(t('frame "{name}"', { name: wanted.name }), t("its {name} differs", { name: list.name }));
   }
   if (traits.clips === "none") return;
   const clips = readClips(parsed, reading, frames);
@@ -46,10 +54,16 @@ export function proveShape(text: string, { reading, traits, frameName, outlines 
     const read = clips[k];
     const shown = read?.steps.map(({ frame }) => frames.findIndex((each) => each.name === frame)) ?? [];
     if (shown.join() !== steps.map(({ frame }) => frame.index).join())
-      throw refuse(`clip "${name}"`, read ? `it shows ${shown.length} steps, ${steps.length} were meant, or others` : "it is missing");
+      throw refuse(
+        t('clip "{name}"', { name }),
+        read
+          ? t("it shows {shown} steps, {steps} were meant, or others", { shown: shown.length, steps: steps.length })
+          : t("it is missing"),
+      );
     if (traits.times !== "by-step") continue;
     const step = steps.findIndex(({ ms }, at) => Math.abs((read?.steps[at]?.ms ?? 0) - ms) > 0.0015);
-    if (step >= 0) throw refuse(`clip "${name}"`, `step ${step} shows for ${read?.steps[step]?.ms} ms`);
+    if (step >= 0)
+      throw refuse(t('clip "{name}"', { name }), t("step {step} shows for {ms} ms", { step, ms: read?.steps[step]?.ms ?? "" }));
   }
 }
 
@@ -60,28 +74,29 @@ function markDifference(read: ReadFrame, wanted: FrameFacts, { marks = [] }: Rea
     if (w !== undefined && box) {
       const [own] = read.boxes[name] ?? [];
       if (![box.x, box.y, box.w, box.h].every(Number.isInteger)) continue;
-      if (own?.x !== box.x || own.y !== box.y || own.w !== box.w || own.h !== box.h) return `its box ${name} differs`;
+      if (own?.x !== box.x || own.y !== box.y || own.w !== box.w || own.h !== box.h) return t("its box {name} differs", { name });
     } else if (w === undefined && point) {
       const own = read.points[name];
-      if (!own || Math.abs(own.x - point.x) > 0.5 || Math.abs(own.y - point.y) > 0.5) return `its point ${name} differs`;
+      if (!own || Math.abs(own.x - point.x) > 0.5 || Math.abs(own.y - point.y) > 0.5) return t("its point {name} differs", { name });
     }
   }
   return null;
 }
 
 function differenceOf(read: ReadFrame, wanted: FrameFacts, { trims, turns, origins }: Shape["traits"], name: string | null): string | null {
-  if (name !== null && read.name !== name) return `it is called ${read.name}`;
+  if (name !== null && read.name !== name) return t("it is called {name}", { name: read.name });
   const { x, y, w, h } = wanted.rect;
   const { rect } = read;
-  if (rect.x !== x || rect.y !== y || rect.w !== w || rect.h !== h) return `it lies at ${rect.x}, ${rect.y}, ${rect.w} × ${rect.h} px`;
-  if (turns && read.turned !== wanted.turned) return "it is turned another way";
+  if (rect.x !== x || rect.y !== y || rect.w !== w || rect.h !== h)
+    return t("it lies at {x}, {y}, {w} × {h} px", { x: rect.x, y: rect.y, w: rect.w, h: rect.h });
+  if (turns && read.turned !== wanted.turned) return t("it is turned another way");
   if (
     trims &&
     (read.size.w !== wanted.size.w || read.size.h !== wanted.size.h || read.inset.x !== wanted.inset.x || read.inset.y !== wanted.inset.y)
   )
-    return `it is ${read.size.w} × ${read.size.h} px with an inset of ${read.inset.x}, ${read.inset.y}`;
+    return t("it is {w} × {h} px with an inset of {x}, {y}", { w: read.size.w, h: read.size.h, x: read.inset.x, y: read.inset.y });
   const { origin } = wanted;
   if (origins && origin && (Math.abs((read.origin?.x ?? -1e9) - origin.x) > 0.5 || Math.abs((read.origin?.y ?? -1e9) - origin.y) > 0.5))
-    return `its origin is at ${read.origin?.x}, ${read.origin?.y}`;
+    return t("its origin is at {x}, {y}", { x: read.origin?.x ?? "", y: read.origin?.y ?? "" });
   return null;
 }

@@ -2,6 +2,7 @@
 
 import { CaravanError, type Facing } from "../model";
 import { headOf, type Leaf } from "../notation";
+import { t } from "../words";
 import type { Scope } from "./facts";
 import type { Spelled, Spelling } from "./place";
 import { FACING, facingLike, PLAYBACK, saysSame } from "./quantities";
@@ -79,8 +80,8 @@ function escaped(value: string, as: Spelling, quoted: boolean, raw: string): str
         throw new CaravanError(
           "bad-name",
           `"${value}"`,
-          "The example's shape cannot hold this name on a line.",
-          "Remove spaces and = : , ; | from it.",
+          t("The example's shape cannot hold this name on a line."),
+          t("Remove spaces and = : , ; | from it."),
         );
       return value;
     case "yaml":

@@ -1,5 +1,6 @@
 /** Summarises what changed art did to a source's frames: same, moved, changed, new, gone. */
 import { counted, type Frame, type FrameRef, frameRef, type Source } from "../model";
+import { t } from "../words";
 import type { Drawings } from "./follow";
 import { placeOf } from "./new-frame";
 
@@ -57,7 +58,7 @@ export function movesInWords(before: Source, after: Source, refs: readonly Frame
     const way = wayInWords(known, frame, olds.get(known.key), news.get(placeOf(frame)));
     ways.set(way, (ways.get(way) ?? 0) + 1);
   }
-  return [...ways].sort((a, b) => b[1] - a[1]).map(([way, count]) => `${counted(count, "frame")} moved ${way}`);
+  return [...ways].sort((a, b) => b[1] - a[1]).map(([way, count]) => t("{frames} moved {way}", { frames: counted(count, "frame"), way }));
 }
 
 interface Spot {
@@ -72,7 +73,7 @@ function wayInWords(old: Frame, frame: Frame, from: Spot | undefined, to: Spot |
   // Within its cell it is the drawing that moved.
   if (frame.rect.x !== old.rect.x || frame.rect.y !== old.rect.y)
     return cells ?? pixels(frame.rect.x - old.rect.x, frame.rect.y - old.rect.y);
-  return from && to ? pixels(to.x - from.x, to.y - from.y) : "within its cell";
+  return from && to ? pixels(to.x - from.x, to.y - from.y) : t("within its cell");
 }
 
 function inWords(columns: number, rows: number, count: (count: number, one: string) => string): string | null {
@@ -85,8 +86,8 @@ function inWords(columns: number, rows: number, count: (count: number, one: stri
 
 function pixels(x: number, y: number): string {
   const parts = [
-    ...(y !== 0 ? [`${Math.abs(y)} px ${y > 0 ? "down" : "up"}`] : []),
-    ...(x !== 0 ? [`${Math.abs(x)} px to the ${x > 0 ? "right" : "left"}`] : []),
+    ...(y !== 0 ? [y > 0 ? t("{y} px down", { y: Math.abs(y) }) : t("{y} px up", { y: Math.abs(y) })] : []),
+    ...(x !== 0 ? [x > 0 ? t("{x} px to the right", { x: Math.abs(x) }) : t("{x} px to the left", { x: Math.abs(x) })] : []),
   ];
-  return parts.length > 0 ? parts.join(" and ") : "within its frame";
+  return parts.length > 0 ? parts.join(" and ") : t("within its frame");
 }

@@ -5,6 +5,7 @@
 import { cutOfSuggestion, gridOf, suggestGrids } from "../cut";
 import { type Frame, type FramePoint, GridCut, type Rect, type Size, type Source, sheetOf } from "../model";
 import type { Coverage, Drawing } from "../raster";
+import { t } from "../words";
 
 /** Grids that a sheet suggests that are tried. */
 const SUGGESTED = 3;
@@ -56,8 +57,10 @@ function fits(cut: GridCut, size: Size): boolean {
 export function gridInWords(cut: GridCut, before: Source["cut"]): string {
   const old = before && "offset" in before ? before.offset : undefined;
   const [x, y] = [(cut.offset?.x ?? 0) - (old?.x ?? 0), (cut.offset?.y ?? 0) - (old?.y ?? 0)];
-  if (x !== 0 || y !== 0) return `The grid moved by ${x}, ${y}`;
-  return cut.by === "cell" ? `Cells of ${cut.cell.w} × ${cut.cell.h} now` : `${cut.columns} × ${cut.rows} cells now`;
+  if (x !== 0 || y !== 0) return t("The grid moved by {x}, {y}", { x, y });
+  return cut.by === "cell"
+    ? t("Cells of {w} × {h} now", { w: cut.cell.w, h: cut.cell.h })
+    : t("{columns} × {rows} cells now", { columns: cut.columns, rows: cut.rows });
 }
 
 /** How many of the drawings of before are among those of now, each counted once. Cost: O(drawings). */

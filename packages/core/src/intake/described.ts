@@ -1,6 +1,7 @@
 /** Proposals for incoming metadata, either with its picture or for an existing source. */
 import type { Understood, Unplaced } from "../metadata";
 import { counted, type SourceId } from "../model";
+import { t } from "../words";
 import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
 import { framesAndClips, marksInWords } from "./frames-and-clips";
 import { clearingFor, type Proposal, type ProposedClip, USUAL_CHOICES } from "./proposal";
@@ -27,7 +28,19 @@ export function describedProposal(item: TakenItem, description: TakenDescription
     description,
     id: item.path,
     name,
-    what: `A sheet with ${counted(told.length, "frame")}${named.length > 0 ? ` and ${counted(named.length, "clip")}` : ""}, as ${fileOf(path)} says${marksInWords(understood)}`,
+    what:
+      named.length > 0
+        ? t("A sheet with {frames} and {clips}, as {file} says{marks}", {
+            frames: counted(told.length, "frame"),
+            clips: counted(named.length, "clip"),
+            file: fileOf(path),
+            marks: marksInWords(understood),
+          })
+        : t("A sheet with {frames}, as {file} says{marks}", {
+            frames: counted(told.length, "frame"),
+            file: fileOf(path),
+            marks: marksInWords(understood),
+          }),
     notes: [...doubtsOf(understood), ...misfits(unplaced)],
     unplaced,
     shows: [picture],
@@ -50,7 +63,11 @@ export function recutProposal(description: TakenDescription, { source, name }: {
     description,
     id: path,
     name,
-    what: `Cut into ${counted(told.length, "frame")}, as ${fileOf(path)} says${marksInWords(understood)}`,
+    what: t("Cut into {frames}, as {file} says{marks}", {
+      frames: counted(told.length, "frame"),
+      file: fileOf(path),
+      marks: marksInWords(understood),
+    }),
     notes: [...doubtsOf(understood), ...misfits(understood.unplaced)],
     unplaced: understood.unplaced,
     shows: [],
@@ -67,11 +84,15 @@ export function recutProposal(description: TakenDescription, { source, name }: {
 function doubtsOf({ grade }: Understood): string[] {
   return grade.grade === "sure"
     ? []
-    : [`Not sure: ${grade.reasons.join("; ")}. Check the frames on the sheet, and correct the fields there.`];
+    : [t("Not sure: {reasons}. Check the frames on the sheet, and correct the fields there.", { reasons: grade.reasons.join("; ") })];
 }
 
 function misfits(unplaced: readonly Unplaced[]): string[] {
   return unplaced.length > 0
-    ? [`${counted(unplaced.length, "record does", "records do")} not fit and ${unplaced.length === 1 ? "is" : "are"} left out.`]
+    ? [
+        unplaced.length === 1
+          ? t("{records} not fit and is left out.", { records: counted(unplaced.length, "record does", "records do") })
+          : t("{records} not fit and are left out.", { records: counted(unplaced.length, "record does", "records do") }),
+      ]
     : [];
 }

@@ -2,6 +2,7 @@ import type { ArrivedClip } from "../edit";
 import type { NewFrame } from "../frame-identity";
 import type { ReadFrame, Understood } from "../metadata";
 import { type FrameMarks, microsFromMs } from "../model";
+import { t } from "../words";
 
 /** Converts the description of a picture in a metadata file, named `file`, to frames of a source and clips that refer to them. */
 export function framesAndClips(
@@ -58,5 +59,9 @@ function marksOf(boxes: ReadFrame["boxes"], points: ReadFrame["points"]): Pick<N
 /** The names of all boxes and points in a file. */
 export function marksInWords({ frames }: Pick<Understood, "frames">): string {
   const names = new Set(frames.flatMap(({ boxes = {}, points = {} }) => [...Object.keys(boxes), ...Object.keys(points)]));
-  return names.size === 0 ? "" : `, with ${[...names].slice(0, 6).join(", ")}${names.size > 6 ? ", …" : ""} marked on them`;
+  return names.size === 0
+    ? ""
+    : names.size > 6
+      ? t(", with {kinds}, … marked on them", { kinds: [...names].slice(0, 6).join(", ") })
+      : t(", with {kinds} marked on them", { kinds: [...names].slice(0, 6).join(", ") });
 }

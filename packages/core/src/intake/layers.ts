@@ -4,6 +4,7 @@
 import type { NewLayer } from "../edit";
 import { blendOfName, type ToldLayer } from "../metadata";
 import { fitFileName, fittedName, freeName, MOST_LAYERS } from "../model";
+import { t } from "../words";
 import type { TakenPicture } from "./drop-contents";
 import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedLayer } from "./proposal";
@@ -71,17 +72,27 @@ export function findLayers(things: readonly Stackable[]): FoundLayers {
 }
 
 function missing({ name, image }: ToldLayer): string {
-  return `Its metadata lists a layer ${name} in ${image}, which was not dropped with it.`;
+  return t("Its metadata lists a layer {name} in {image}, which was not dropped with it.", { name, image });
 }
 
 /** What of a layer has no counterpart here; null if all of it has. */
 function unfollowed({ name, blend, blendSaid, opacity }: ToldLayer): string | null {
   const parts = [
     ...(blend === null && blendSaid !== null
-      ? [`The layer ${name} is blended by ${blendSaid}, which Caravan does not support: it is imported as painted over.`]
+      ? [
+          t("The layer {name} is blended by {blendSaid}, which Caravan does not support: it is imported as painted over.", {
+            name,
+            blendSaid,
+          }),
+        ]
       : []),
     ...(opacity < 1
-      ? [`The layer ${name} has an opacity of ${Math.round(opacity * 100)} %, which Caravan does not support: it is imported opaque.`]
+      ? [
+          t("The layer {name} has an opacity of {opacity} %, which Caravan does not support: it is imported opaque.", {
+            name,
+            opacity: Math.round(opacity * 100),
+          }),
+        ]
       : []),
   ];
   return parts.length > 0 ? parts.join(" ") : null;
@@ -90,13 +101,23 @@ function unfollowed({ name, blend, blendSaid, opacity }: ToldLayer): string | nu
 function whyUnfit(below: Stackable, over: Stackable): string | null {
   const name = (path: string) => path.slice(path.lastIndexOf("/") + 1);
   if ((below.numbers === null) !== (over.numbers === null) || below.pictures.length !== over.pictures.length)
-    return `It has the name of a layer of ${name(below.path)}, which has ${below.pictures.length} of its pictures; it has ${over.pictures.length}.`;
+    return t("It has the name of a layer of {name}, which has {pictures} of its pictures; it has {own}.", {
+      name: name(below.path),
+      pictures: below.pictures.length,
+      own: over.pictures.length,
+    });
   if (below.numbers?.some((number, k) => number !== over.numbers?.[k]))
-    return `It has the name of a layer of ${name(below.path)}, whose pictures have other numbers.`;
+    return t("It has the name of a layer of {name}, whose pictures have other numbers.", { name: name(below.path) });
   const unlike = over.pictures.find(({ width, height }, k) => width !== below.pictures[k]?.width || height !== below.pictures[k]?.height);
   if (!unlike) return null;
   const [first] = below.pictures;
-  return `It has the name of a layer of ${name(below.path)}, but has a different size: ${unlike.width} × ${unlike.height} px over ${first?.width} × ${first?.height}.`;
+  return t("It has the name of a layer of {name}, but has a different size: {width} × {height} px over {belowW} × {belowH}.", {
+    name: name(below.path),
+    width: unlike.width,
+    height: unlike.height,
+    belowW: first?.width ?? "",
+    belowH: first?.height ?? "",
+  });
 }
 
 /** A thing with its layers; `apart` are the same as separate imports. */
@@ -104,8 +125,11 @@ export function withLayers(proposal: Proposal, layers: readonly ProposedLayer[],
   const names = layers.map(({ name }) => name).join(", ");
   return {
     ...proposal,
-    what: `${proposal.what}, with the ${layers.length === 1 ? "layer" : "layers"} ${names}`,
-    layering: { whole: "One source with its layers", apart: `${layers.length + 1} sources` },
+    what:
+      layers.length === 1
+        ? t("{what}, with the layer {names}", { what: proposal.what, names })
+        : t("{what}, with the layers {names}", { what: proposal.what, names }),
+    layering: { whole: t("One source with its layers"), apart: t("{layers} sources", { layers: layers.length + 1 }) },
     layers,
     arrivals: (choices) => {
       const made = proposal.arrivals(choices);

@@ -3,6 +3,7 @@
  * for each layer.
  */
 import { counted, MOST_LAYERS, microsFromMs } from "../model";
+import { t } from "../words";
 import type { TakenItem, TakenPicture } from "./drop-contents";
 import { newLayers } from "./layers";
 import {
@@ -31,8 +32,13 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
   return {
     id: path,
     name,
-    what: `An animation of ${taken.length} pictures, ${first.width} × ${first.height} px, ${written(total)} ms a loop`,
-    notes: broken.map(({ index, why }) => `Picture ${index} is broken and left out. ${why}`),
+    what: t("An animation of {taken} pictures, {width} × {height} px, {total} ms a loop", {
+      taken: taken.length,
+      width: first.width,
+      height: first.height,
+      total: written(total),
+    }),
+    notes: broken.map(({ index, why }) => t("Picture {index} is broken and left out. {why}", { index, why })),
     shows: taken,
     kind: "animation",
     ground,
@@ -62,21 +68,36 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
   return {
     id: path,
     name,
-    what: `${counted(taken.length, "layer")} of ${first.width} × ${first.height} px: ${shortList(taken.map((each) => each.name))}`,
+    what: t("{layers} of {width} × {height} px: {shortList}", {
+      layers: counted(taken.length, "layer"),
+      width: first.width,
+      height: first.height,
+      shortList: shortList(taken.map((each) => each.name)),
+    }),
     notes: [
-      ...(hidden > 0 ? [`${counted(hidden, "hidden layer")} left out.`] : []),
-      ...unlike.map(
-        (each) => `The layer ${each.name} is blended by ${each.blended}, which Caravan does not support: it is imported as painted over.`,
+      ...(hidden > 0 ? [t("{layers} left out.", { layers: counted(hidden, "hidden layer") })] : []),
+      ...unlike.map((each) =>
+        t("The layer {name} is blended by {blended}, which Caravan does not support: it is imported as painted over.", {
+          name: each.name,
+          blended: each.blended,
+        }),
       ),
-      ...damaged.map((each) => `The layer ${each.name} is damaged and left out. ${each.why}`),
+      ...damaged.map((each) => t("The layer {name} is damaged and left out. {why}", { name: each.name, why: each.why })),
     ],
     shows: taken,
     kind: "layers",
     ground: null,
     usual: { ...USUAL_CHOICES, layers: fits },
     clips: () => [],
-    ...(fits ? { layering: { whole: "One source with its layers", apart: "One source per layer" }, layers: over(taken) } : {}),
-    ...(apart ? { parting: { whole: `${counted(groups, "group")} as one`, apart: `${apart.length} layers apart` } } : {}),
+    ...(fits ? { layering: { whole: t("One source with its layers"), apart: t("One source per layer") }, layers: over(taken) } : {}),
+    ...(apart
+      ? {
+          parting: {
+            whole: t("{groups} as one", { groups: counted(groups, "group") }),
+            apart: t("{apart} layers apart", { apart: apart.length }),
+          },
+        }
+      : {}),
     arrivals: (choices) => {
       const list = listOf(choices);
       if (!choices.layers || list.length < 2 || list.length > MOST_LAYERS + 1)

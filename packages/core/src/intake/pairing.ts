@@ -1,5 +1,6 @@
 /** Matches a metadata file with the picture it describes among those that came with it. */
 
+import { t } from "../words";
 import { fileOf } from "./drop-contents";
 import { withoutEnding } from "./names";
 
@@ -38,5 +39,5 @@ export function withoutLayers<Each extends { readonly understood: { readonly tol
 }
 
 function belongsTo(picture: string): string {
-  return `It belongs to the picture ${picture}.`;
+  return t("It belongs to the picture {picture}.", { picture });
 }

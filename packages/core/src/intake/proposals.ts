@@ -5,6 +5,7 @@
 import { facingOfName } from "../facing";
 import { naturalOrder, type Source } from "../model";
 import { findSeries, type Series } from "../series";
+import { t } from "../words";
 import { describedProposal, recutProposal } from "./described";
 import { fileOf, stillOf, type TakenDescription, type TakenItem, type TakenPicture } from "./drop-contents";
 import { findLayers, type Stackable, withLayers } from "./layers";
@@ -136,7 +137,7 @@ function withKnownSource(proposal: Proposal, sources: readonly Source[]): Propos
   if (!same) return { ...proposal, known, usual: { ...usual, replaces: true } };
   // With its metadata it may still be cut another way.
   if (kind === "described") return { ...proposal, known, usual: { ...usual, replaces: true } };
-  const note = `${source.name} already has this art.`;
+  const note = t("{name} already has this art.", { name: source.name });
   return { ...proposal, notes: [...proposal.notes, note], usual: { ...usual, include: false } };
 }
 

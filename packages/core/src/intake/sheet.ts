@@ -2,6 +2,7 @@
 import { cutByGrid, cutOfSuggestion, type GridSuggestion, gridOf } from "../cut";
 import { counted, type GridCut, USUAL_STEP, type Ways } from "../model";
 import type { Coverage } from "../raster";
+import { t } from "../words";
 import { stillOf, type TakenItem } from "./drop-contents";
 import { withoutEnding } from "./names";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, type SheetCut, USUAL_CHOICES } from "./proposal";
@@ -44,7 +45,7 @@ export function sheetProposal(item: TakenItem, name: string, seen: SeenGrid | un
   return {
     id: item.path,
     name,
-    what: `A sheet of ${width} × ${height} px`,
+    what: t("A sheet of {width} × {height} px", { width, height }),
     notes: [],
     shows: [picture],
     kind: "sheet",
@@ -68,19 +69,21 @@ export function sheetProposal(item: TakenItem, name: string, seen: SeenGrid | un
 
 function waysToCut(grid: GridSuggestion | undefined): [SheetCut, string][] {
   const whole: [SheetCut, string][] = [
-    ["later", "Cut it later"],
-    ["whole", "One frame"],
+    ["later", t("Cut it later")],
+    ["whole", t("One frame")],
   ];
   if (!grid || grid.columns * grid.rows < 2) return whole;
   const { columns, rows, cell } = grid;
-  const size = `${columns} × ${rows} cells of ${cell.w} × ${cell.h}`;
-  if (rows === 1) return [...whole, ["rows", `${size}, one clip`]];
+  const size = t("{columns} × {rows} cells of {w} × {h}", { columns, rows, w: cell.w, h: cell.h });
+  if (rows === 1) return [...whole, ["rows", t("{size}, one clip", { size })]];
   const ways = waysOfRows(rows);
   return [
     ...whole,
     ["cells", size],
-    ["rows", `${size}, a clip for each row`],
-    ...(ways !== null && columns > 1 ? ([["facings", `${counted(rows, "row")} as ${ways} facings`]] as [SheetCut, string][]) : []),
+    ["rows", t("{size}, a clip for each row", { size })],
+    ...(ways !== null && columns > 1
+      ? ([["facings", t("{rows} as {ways} facings", { rows: counted(rows, "row"), ways })]] as [SheetCut, string][])
+      : []),
   ];
 }
 

@@ -1,6 +1,7 @@
 /** Proposals for numbered stills: one series, which is a clip, or separate sheets. */
 import { USUAL_STEP } from "../model";
 import type { Series } from "../series";
+import { t } from "../words";
 import { fileOf, stillOf, type TakenItem, type TakenPicture } from "./drop-contents";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, shortList, USUAL_CHOICES, wholeFrame } from "./proposal";
 
@@ -19,19 +20,46 @@ export function seriesProposal({ members, missing, doubles }: Series<TakenItem>,
   return {
     id,
     name,
-    what: `A series of ${taken.length} pictures, ${numbers[0]} to ${numbers.at(-1)}, ${odd.length === 0 ? "each" : "most"} ${usual} px`,
+    what:
+      odd.length === 0
+        ? t("A series of {taken} pictures, {number} to {at}, each {usual} px", {
+            taken: taken.length,
+            number: numbers[0] ?? "",
+            at: numbers.at(-1) ?? "",
+            usual,
+          })
+        : t("A series of {taken} pictures, {number} to {at}, most {usual} px", {
+            taken: taken.length,
+            number: numbers[0] ?? "",
+            at: numbers.at(-1) ?? "",
+            usual,
+          }),
     notes: [
       ...(missing.length > 0
-        ? [`${missing.length === 1 ? "Number" : "Numbers"} ${shortList(missing)} ${missing.length === 1 ? "is" : "are"} missing.`]
+        ? [
+            missing.length === 1
+              ? missing.length === 1
+                ? t("Number {shortList} is missing.", { shortList: shortList(missing) })
+                : t("Number {shortList} are missing.", { shortList: shortList(missing) })
+              : missing.length === 1
+                ? t("Numbers {shortList} is missing.", { shortList: shortList(missing) })
+                : t("Numbers {shortList} are missing.", { shortList: shortList(missing) }),
+          ]
         : []),
-      ...(doubles.length > 0 ? [`Skipped, since their numbers are taken: ${shortList(doubles.map(({ path }) => fileOf(path)))}.`] : []),
+      ...(doubles.length > 0
+        ? [t("Skipped, since their numbers are taken: {shortList}.", { shortList: shortList(doubles.map(({ path }) => fileOf(path))) })]
+        : []),
       ...(odd.length > 0
-        ? [`Different size: ${shortList(odd.map(({ file }) => `${fileOf(file.path)} (${sizeOf(stillOf(file))})`))}.`]
+        ? [
+            t("Different size: {shortList}.", {
+              shortList: shortList(odd.map(({ file }) => `${fileOf(file.path)} (${sizeOf(stillOf(file))})`)),
+            }),
+          ]
         : []),
     ],
     shows: taken,
     kind: "series",
-    parting: { whole: "One series", apart: "Separate sheets" },
+    parting: { whole: t("One series"), apart: t("Separate sheets") },
     ground,
     usual: USUAL_CHOICES,
     clips: (choices) => (choices.apart ? [] : [clip(choices)]),

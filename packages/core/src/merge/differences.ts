@@ -1,5 +1,6 @@
 /** Lists the differences between two versions of a project, item by item, by name. */
 import type { Project } from "../model";
+import { t } from "../words";
 import { type Rename, renamesIn } from "./renames";
 import { same } from "./three-way";
 
@@ -72,7 +73,7 @@ const MOST_NAMES = 4;
 /** "clips: run-e, run-w new". */
 export function differenceInWords({ list, names, how }: Difference): string {
   const more = names.length - MOST_NAMES;
-  const listed = names.slice(0, MOST_NAMES).join(", ") + (more > 0 ? ` and ${more} more` : "");
+  const listed = names.slice(0, MOST_NAMES).join(", ") + (more > 0 ? t(" and {more} more", { more }) : "");
   return `${WORDS[list] ?? list}: ${listed === "" ? "" : `${listed} `}${how}`;
 }
 

@@ -1,5 +1,6 @@
 /** Merges two versions of a project with a common origin by meaning: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
+import { t } from "../words";
 import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
 import { withRenamesFollowed } from "./renames";
@@ -27,22 +28,25 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
   const followed = withRenamesFollowed(base, ours, withOwnIds(base, ours, theirs));
   const conflicts: Conflict[] = followed.twice.map(({ list, from, ours: mine, theirs: hers }) => ({
     where: `${list}, ${from}`,
-    message: `We renamed it ${mine} and they ${hers}; ours is kept.`,
+    message: t("We renamed it {mine} and they {hers}; ours is kept.", { mine, hers }),
   }));
   const together = merged(followed.base, followed.ours, followed.theirs, [], ({ path, how }) =>
-    conflicts.push({ where: path.join(", ") || "the project", message: MESSAGES[how] }),
+    conflicts.push({ where: path.join(", ") || t("the project"), message: MESSAGES[how] }),
   ) as Project;
   const { project, back } = withNeeded(together, [followed.ours, followed.theirs, followed.base]);
   for (const { where, by } of back)
-    conflicts.push({ where, message: `One side removed it, and ${by} of the other needs it; it is kept, so that no work is lost.` });
+    conflicts.push({
+      where,
+      message: t("One side removed it, and {by} of the other needs it; it is kept, so that no work is lost.", { by }),
+    });
   try {
-    checkDocument(project, "the merged project");
+    checkDocument(project, t("the merged project"));
   } catch (error) {
     throw new CaravanError(
       "damaged-project",
-      "the merged project",
-      `The two sides conflict: ${whyOf(error)}`,
-      "Use one side, and repeat the other's changes in it.",
+      t("the merged project"),
+      t("The two sides conflict: {error}", { error: whyOf(error) }),
+      t("Use one side, and repeat the other's changes in it."),
     );
   }
   return { project, conflicts };

@@ -1,5 +1,6 @@
 /** Restores items that one side removed and the other side's work needs: they are easy to remove again, but not to recreate. */
 import { type Clip, FIELD_OF_SHAPE, MARK_SHAPES, type MarkKind, type Project } from "../model";
+import { t } from "../words";
 
 /** A restored item, and what needs it, in words. */
 export interface BroughtBack {
@@ -20,7 +21,7 @@ export function withNeeded(project: Project, versions: readonly Project[]): { pr
       if (!clip) continue;
       there.add(name);
       clips.push(clip);
-      back.push({ where: `clips, ${name}`, by: `the action ${action.name}` });
+      back.push({ where: `clips, ${name}`, by: t("the action {name}", { name: action.name }) });
     }
   const marks = [...project.marks];
   for (const shape of MARK_SHAPES) {
@@ -33,7 +34,7 @@ export function withNeeded(project: Project, versions: readonly Project[]): { pr
           if (!kind) continue;
           known.add(name);
           marks.push(kind);
-          back.push({ where: `marks, ${name}`, by: `frames of ${source.name}` });
+          back.push({ where: `marks, ${name}`, by: t("frames of {name}", { name: source.name }) });
         }
   }
   return { project: back.length === 0 ? project : { ...project, clips, marks }, back };

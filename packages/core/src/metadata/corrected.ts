@@ -1,6 +1,7 @@
 /** Applies a person's statements about fields over what their names and numbers suggest. */
 import type { FrameField, Reading } from "../model";
 import { notationsOf, type ParsedMetadata, problem } from "../notation";
+import { t } from "../words";
 import { recogniseClips } from "./clips";
 import type { Described } from "./described";
 import { gradeOf } from "./grade";
@@ -98,8 +99,8 @@ function bareReading(text: string, where: string, corrections: readonly Correcti
   if (!best)
     throw problem(
       where,
-      `None of its records has the fields ${corrections.map(({ path }) => path).join(", ")}.`,
-      `Its fields are: ${[...seen].filter((path) => path !== "").join(", ")}.`,
+      t("None of its records has the fields {corrections}.", { corrections: corrections.map(({ path }) => path).join(", ") }),
+      t("Its fields are: {fields}.", { fields: [...seen].filter((path) => path !== "").join(", ") }),
     );
   const { parsed, group } = best;
   const name = nameField(group.records, {}, group.keyed);

@@ -1,6 +1,7 @@
 /** Identifies the other fields of frame records, by their names and by what their numbers equal or lie within. */
 import type { FrameField, Reading, Size } from "../model";
 import { numberOf } from "../notation";
+import { inLanguage, t } from "../words";
 import { eventField } from "./events";
 import type { MetadataRecord, RecordGroup } from "./groups";
 import { insetWays } from "./inset-ways";
@@ -64,7 +65,7 @@ export function otherFields(
   take("name", nameField(records, rectangle, group.keyed));
   const turned = turnedField(records, paths, typed);
   if (turned && take("turned", turned.path) && turned.guessed)
-    doubts.push(`${turned.path} is read as whether a frame is turned, because it is the only yes or no`);
+    doubts.push(t("{path} is read as whether a frame is turned, because it is the only yes or no", { path: turned.path }));
   const numbers = paths.filter((path) => !used.has(path) && isNumeric(records, path));
   const pairs = pairsOf(numbers, rectangle);
   const sizes = sizesOf(found.turned);
@@ -101,7 +102,12 @@ export function otherFields(
       insetAs = ways[0]?.as === "corner" ? undefined : ways[0]?.as;
       if (ways[1]?.unlike)
         doubts.push(
-          `insets (${inset.a}, ${inset.b}) may be counted ${WAY_WORDS[ways[1].as]} instead of ${WAY_WORDS[ways[0]?.as ?? "corner"]}`,
+          t("insets ({a}, {b}) may be counted {how} instead of {otherwise}", {
+            a: inset.a,
+            b: inset.b,
+            how: inLanguage(WAY_WORDS[ways[1].as]),
+            otherwise: inLanguage(WAY_WORDS[ways[0]?.as ?? "corner"]),
+          }),
         );
     }
   }
@@ -119,14 +125,15 @@ export function otherFields(
     if (left && !says(left.stem, ["offset", "position", "world"])) {
       take("originX", left.a);
       take("originY", left.b);
-      if (!left.named) doubts.push(`${left.a} and ${left.b} are read as the origin by their numbers alone`);
+      if (!left.named) doubts.push(t("{a} and {b} are read as the origin by their numbers alone", { a: left.a, b: left.b }));
     }
   }
   const time = timeField(
     records,
     paths.filter((path) => !used.has(path)),
   );
-  if (time && take("time", time.path) && time.guessed) doubts.push(`${time.path} is read as the duration by its numbers alone`);
+  if (time && take("time", time.path) && time.guessed)
+    doubts.push(t("{path} is read as the duration by its numbers alone", { path: time.path }));
   take(
     "picture",
     [...paths.filter((path) => typed(path, "string")), ...aroundFields(records)].find(

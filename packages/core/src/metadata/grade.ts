@@ -1,6 +1,7 @@
 /** Grades how sure a reading is, with reasons, and lists what it leaves unused. */
 import type { Reading } from "../model";
 import type { ParsedMetadata } from "../notation";
+import { t } from "../words";
 import { CELLS } from "./cells";
 import type { Described } from "./described";
 import { isSeen } from "./described";
@@ -47,22 +48,25 @@ export function gradeOf({ parsed, reading, described, groups = groupsOf(parsed.t
   const own = unplaced.filter((each) => !heads.has(each) && !each.why.startsWith("It belongs to the picture"));
   const cells = reading.fields.index !== undefined || reading.fields.column !== undefined;
   if (own.length > 0 && own.length > frames.length * 0.02)
-    reasons.push(`${own.length} of ${frames.length + own.length} records give no rectangle inside the picture`);
+    reasons.push(
+      t("{own} of {frames} records give no rectangle inside the picture", { own: own.length, frames: frames.length + own.length }),
+    );
   const evidence = evidenceOf(
     frames.slice(0, MANY).map(({ rect }) => rect),
     described.coverage,
   );
   if (isSeen(described.coverage) && evidence) {
-    if (evidence.filled < 0.9 && !cells) reasons.push(`nothing is drawn in ${percent(1 - evidence.filled)} of the rectangles`);
+    if (evidence.filled < 0.9 && !cells)
+      reasons.push(t("nothing is drawn in {percent} of the rectangles", { percent: percent(1 - evidence.filled) }));
     if (evidence.explained < 0.5 && frames.length <= MANY)
-      reasons.push(`only ${percent(evidence.explained)} of what is drawn lies in the rectangles`);
-    if (evidence.shared > 0.25) reasons.push("the rectangles overlap a lot");
+      reasons.push(t("only {percent} of what is drawn lies in the rectangles", { percent: percent(evidence.explained) }));
+    if (evidence.shared > 0.25) reasons.push(t("the rectangles overlap a lot"));
     if (evidence.cut > 0.15 && !isEven(frames))
-      reasons.push(`the edges of the rectangles cut through what is drawn (${percent(evidence.cut)} of them)`);
+      reasons.push(t("the edges of the rectangles cut through what is drawn ({percent} of them)", { percent: percent(evidence.cut) }));
   }
   const unused = unusedOf(groups, records, reading, described, evidence);
   const like = unused.find(({ why }) => why === LIKE_RECTANGLES);
-  if (like) reasons.push(`${like.count} records at ${like.where} may be rectangles as well`);
+  if (like) reasons.push(t("{count} records at {where} may be rectangles as well", { count: like.count, where: like.where }));
   return { grade: reasons.length === 0 ? "sure" : "doubtful", reasons, unused };
 }
 
@@ -77,9 +81,9 @@ function isEven(frames: readonly ReadFrame[]): boolean {
 /** Other possible meanings of the numbers, in words for people. */
 export function rivalInWords(reading: Reading, rival: NonNullable<FoundRectangles["rival"]>): string {
   if (rival.yAs !== reading.yAs)
-    return rival.yAs ? "y may be counted up: the picture fits as well" : "y may be counted down: the picture fits as well";
-  const fields = Object.entries(rival.fields).map(([field, path]) => `${field} at ${path}`);
-  return `read as ${fields.join(", ")} the picture fits as well`;
+    return rival.yAs ? t("y may be counted up: the picture fits as well") : t("y may be counted down: the picture fits as well");
+  const fields = Object.entries(rival.fields).map(([field, path]) => t("{field} at {path}", { field, path }));
+  return t("read as {fields} the picture fits as well", { fields: fields.join(", ") });
 }
 
 const LIKE_RECTANGLES = "They may be rectangles of frames as well.";
@@ -104,7 +108,7 @@ function unusedOf(
     if (numbers === 0) continue;
     unused.push({
       where: reading.frames === "" ? path : `${reading.frames}.${path}`,
-      why: values.size === 1 ? "It is the same in all records." : "Its meaning is unknown.",
+      why: values.size === 1 ? t("It is the same in all records.") : t("Its meaning is unknown."),
       count: numbers,
     });
   }
@@ -126,7 +130,7 @@ function unusedOf(
       like.evidence.placed >= 2 &&
       like.evidence.cut <= evidence.cut + 0.05 &&
       like.evidence.filled >= 0.9;
-    unused.push({ where: pattern, why: rivals ? LIKE_RECTANGLES : "They are not read.", count: others.length });
+    unused.push({ where: pattern, why: rivals ? LIKE_RECTANGLES : t("They are not read."), count: others.length });
   }
   return unused;
 }

@@ -3,6 +3,7 @@
 import { type Box, encloses, type Facing, type FramePoint, type Reading, type Rect, type Size } from "../model";
 import { numberOf, type ParsedMetadata } from "../notation";
 import { isClear } from "../raster";
+import { t } from "../words";
 import { CELLS, cellRecords } from "./cells";
 import { type Described, isSeen } from "./described";
 import { eventsAt } from "./events";
@@ -81,7 +82,7 @@ export function frameRecords(parsed: ParsedMetadata, reading: Pick<Reading, "fra
 export function readFrames(parsed: ParsedMetadata, reading: Reading, described: Described): ReadFrames {
   const { picture, coverage } = described;
   const { records } = frameRecords(parsed, reading, described);
-  if (records.length === 0) return { frames: [], unplaced: [{ where: reading.frames, why: "The file has no such records." }] };
+  if (records.length === 0) return { frames: [], unplaced: [{ where: reading.frames, why: t("The file has no such records.") }] };
   const grid = gridFor(records, reading, coverage);
   const frames: ReadFrame[] = [];
   const unplaced: Unplaced[] = [];
@@ -89,20 +90,26 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, described: 
   const several = severalPictures(records, reading);
   const placed = (record: MetadataRecord, index: number): ReadFrame | string => {
     const of = reading.fields.picture === undefined ? undefined : valueAt(record, reading.fields.picture);
-    if (several && picture !== "" && typeof of === "string" && stem(of) !== stem(picture)) return `It belongs to the picture ${of}.`;
+    if (several && picture !== "" && typeof of === "string" && stem(of) !== stem(picture))
+      return t("It belongs to the picture {of}.", { of });
     const given = rectangleOf(record, reading, grid, coverage);
-    if (!given) return `It does not say ${missing(record, reading)}.`;
+    if (!given) return t("It does not say {missing}.", { missing: missing(record, reading) });
     const turned = turnOf(record, reading);
     if (typeof turned === "object") return turned.why;
     const stored = turned && reading.turnedAs === "upright" ? turnedRect(given, reading) : given;
-    if (![stored.x, stored.y, stored.w, stored.h].every(Number.isInteger)) return "Its numbers are not whole pixels.";
-    if (stored.w <= 0 || stored.h <= 0) return `Its size is ${stored.w} × ${stored.h}.`;
+    if (![stored.x, stored.y, stored.w, stored.h].every(Number.isInteger)) return t("Its numbers are not whole pixels.");
+    if (stored.w <= 0 || stored.h <= 0) return t("Its size is {w} × {h}.", { w: stored.w, h: stored.h });
     // Of a picture's cells only those are frames in which something is drawn.
     if (reading.frames === CELLS && isSeen(coverage) && isInside(stored, coverage) && isClear(coverage, stored)) return EMPTY_CELL;
     if (!isInside(stored, coverage))
       return stored.x < 0 || stored.y < 0
-        ? `It begins at ${stored.x}, ${stored.y}, outside the picture.`
-        : `It reaches to ${stored.x + stored.w}, ${stored.y + stored.h}, outside the ${coverage.width} × ${coverage.height} px picture.`;
+        ? t("It begins at {x}, {y}, outside the picture.", { x: stored.x, y: stored.y })
+        : t("It reaches to {x}, {y}, outside the {width} × {height} px picture.", {
+            x: stored.x + stored.w,
+            y: stored.y + stored.h,
+            width: coverage.width,
+            height: coverage.height,
+          });
     return frameOf(record, reading, stored, turned, index, names[index] as string);
   };
   for (const [index, record] of records.entries()) {
@@ -134,7 +141,7 @@ function missing(record: MetadataRecord, { fields }: Reading): string {
   const absent = Object.entries(fields).filter(
     ([field, path]) => ["x", "y", "w", "h", "right", "bottom", "column", "row", "index"].includes(field) && numberAt(record, path) === null,
   );
-  return absent.map(([field, path]) => `${field} (at ${path})`).join(", ") || "how large it is";
+  return absent.map(([field, path]) => t("{field} (at {path})", { field, path })).join(", ") || t("how large it is");
 }
 
 /** Whether and which way it is stored turned; in words why it cannot be read if it is turned otherwise. */
@@ -150,7 +157,7 @@ export function turnOf(record: MetadataRecord, { fields }: Pick<Reading, "fields
   if (degrees === 0) return false;
   if (degrees === 90) return true;
   if (degrees === 270) return "counter";
-  return { why: `It is stored turned by ${turns}°, but only quarter turns can be read.` };
+  return { why: t("It is stored turned by {turns}°, but only quarter turns can be read.", { turns }) };
 }
 
 function frameOf(record: MetadataRecord, reading: Reading, rect: Rect, turned: Turned, index: number, name: string): ReadFrame {

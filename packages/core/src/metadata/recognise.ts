@@ -4,6 +4,7 @@
  */
 import type { CaravanError, Reading, Size } from "../model";
 import { inNoNotation, notationsOf, type ParsedMetadata, problem } from "../notation";
+import { t } from "../words";
 import { columnsAround, sizesAround, spacesAround } from "./assignments";
 import { CELLS, cellRecords, probeCell } from "./cells";
 import { recogniseClips } from "./clips";
@@ -151,9 +152,9 @@ function read({ parsed, groups, group, found }: Candidate, described: Described,
     ...(origin.doubt ? [origin.doubt] : []),
     ...(found.rival ? [rivalInWords(whole, found.rival)] : []),
     ...(whole.fields.name === undefined && ["code", "columns", "lines"].includes(parsed.container)
-      ? ["no names of frames were found"]
+      ? [t("no names of frames were found")]
       : []),
-    ...(!found.told && frames.length < 3 ? ["there are few records, and their names do not say what they mean"] : []),
+    ...(!found.told && frames.length < 3 ? [t("there are few records, and their names do not say what they mean")] : []),
   ];
   return { parsed, reading: whole, grade: gradeOf({ parsed, reading: whole, described, groups, doubts }) };
 }
@@ -192,7 +193,14 @@ function countsUp(
   if (shares.every((share) => share >= -0.25 && share < 0.3)) return { up: true, doubt: null };
   if (shares.every((share) => share > 0.7 && share <= 1.25)) return { up: false, doubt: null };
   const middle = shares.some((share) => Math.abs(share - 0.5) > 0.02);
-  return { up, doubt: middle ? `the origin's y (${fields.originY}) may be counted ${up ? "down" : "up"}` : null };
+  return {
+    up,
+    doubt: middle
+      ? up
+        ? t("the origin's y ({originY}) may be counted down", { originY: fields.originY })
+        : t("the origin's y ({originY}) may be counted up", { originY: fields.originY })
+      : null,
+  };
 }
 
 function timeUnit(records: readonly MetadataRecord[], path: string): Reading["timeAs"] {
@@ -228,13 +236,35 @@ function nothingFits(groups: readonly RecordGroup[], parsed: ParsedMetadata, des
   const closest = groups.toSorted((a, b) => b.records.length - a.records.length || wild(a) - wild(b))[0];
   const fields = closest ? commonFields(closest.records).slice(0, 6).join(", ") : "";
   const seen = closest
-    ? `The records that came closest are ${closest.records.length} at ${closest.pattern}${fields ? ` with the fields ${fields}` : ""}, but they give no rectangles${held ? ` inside the ${width} × ${height} px picture` : ""}.`
-    : "It contains no records.";
+    ? fields
+      ? held
+        ? t(
+            "The records that came closest are {records} at {pattern} with the fields {fields}, but they give no rectangles inside the {width} × {height} px picture.",
+            { records: closest.records.length, pattern: closest.pattern, fields, width, height },
+          )
+        : t("The records that came closest are {records} at {pattern} with the fields {fields}, but they give no rectangles.", {
+            records: closest.records.length,
+            pattern: closest.pattern,
+            fields,
+          })
+      : held
+        ? t(
+            "The records that came closest are {records} at {pattern}, but they give no rectangles inside the {width} × {height} px picture.",
+            { records: closest.records.length, pattern: closest.pattern, width, height },
+          )
+        : t("The records that came closest are {records} at {pattern}, but they give no rectangles.", {
+            records: closest.records.length,
+            pattern: closest.pattern,
+          })
+    : t("It contains no records.");
   return problem(
     where,
-    `Read as ${parsed.container}, looked for x, y, width and height; for left, top, right and bottom; for lists of four numbers; and for columns and rows. ${seen}`,
+    t(
+      "Read as {container}, looked for x, y, width and height; for left, top, right and bottom; for lists of four numbers; and for columns and rows. {seen}",
+      { container: parsed.container, seen },
+    ),
     held
-      ? "Check that it belongs to this picture, or cut the picture another way."
-      : "Give the file that lists where each frame lies on its sheet.",
+      ? t("Check that it belongs to this picture, or cut the picture another way.")
+      : t("Give the file that lists where each frame lies on its sheet."),
   );
 }

@@ -5,6 +5,7 @@
  * change, not on the document.
  */
 import type * as z from "zod";
+import { t } from "../words";
 import type { Clip } from "./clip";
 import { counted } from "./counted";
 import { CaravanError } from "./error";
@@ -76,12 +77,12 @@ function fit(schema: z.ZodType, value: unknown, at: readonly (string | number)[]
 /** The error for the first field that does not fit. `at` is the path of what was parsed. */
 export function unfitField(error: z.ZodError, where: string, at: readonly (string | number)[] = []): CaravanError {
   const first = error.issues[0];
-  const path = [...at, ...(first?.path ?? [])].map(String).join(".") || "the document";
+  const path = [...at, ...(first?.path ?? [])].map(String).join(".") || t("the document");
   return new CaravanError(
     "damaged-project",
     where,
-    `The field ${path} does not fit: ${first?.message ?? "unknown"}.`,
-    "Repair it by hand or use an undamaged copy.",
+    t("The field {path} does not fit: {message}.", { path, message: first?.message ?? "unknown" }),
+    t("Repair it by hand or use an undamaged copy."),
     { cause: error },
   );
 }
@@ -89,41 +90,43 @@ export function unfitField(error: z.ZodError, where: string, at: readonly (strin
 /** What the schema cannot express: unique ids, names and keys, loops that start inside their clip, frames that lie on their pictures. */
 export function checkWhole(project: Project, where: string): void {
   const refuse = (what: string): never => {
-    throw new CaravanError("damaged-project", where, what, "Repair it by hand or use an undamaged copy.");
+    throw new CaravanError("damaged-project", where, what, t("Repair it by hand or use an undamaged copy."));
   };
   const once = (kind: string, of: readonly { readonly name: string }[]) => refuseDoubles(kind, of, ({ name }) => name, refuse);
-  refuseDoubles("sources with the id", project.sources, ({ id }) => id, refuse);
-  once("sources named", project.sources);
-  once("clips named", project.clips);
-  once("actions named", project.actions);
-  once("marks named", project.marks);
-  once("examples named", project.examples);
-  once("palettes named", project.palettes ?? []);
-  once("parts named", project.parts ?? []);
-  once("behaviours named", project.behaviours ?? []);
+  refuseDoubles(t("sources with the id"), project.sources, ({ id }) => id, refuse);
+  once(t("sources named"), project.sources);
+  once(t("clips named"), project.clips);
+  once(t("actions named"), project.actions);
+  once(t("marks named"), project.marks);
+  once(t("examples named"), project.examples);
+  once(t("palettes named"), project.palettes ?? []);
+  once(t("parts named"), project.parts ?? []);
+  once(t("behaviours named"), project.behaviours ?? []);
   for (const { name, inputs, rules } of project.behaviours ?? []) {
-    once(`inputs of "${name}" named`, inputs);
-    once(`rules of "${name}" named`, rules);
+    once(t('inputs of "{name}" named', { name }), inputs);
+    once(t('rules of "{name}" named', { name }), rules);
   }
-  once("stages named", project.stages ?? []);
+  once(t("stages named"), project.stages ?? []);
   for (const { name, zones, effects, extras } of project.stages ?? []) {
-    once(`zones of "${name}" named`, zones);
-    once(`effects of "${name}" named`, effects);
-    once(`extras of "${name}" named`, extras);
+    once(t('zones of "{name}" named', { name }), zones);
+    once(t('effects of "{name}" named', { name }), effects);
+    once(t('extras of "{name}" named', { name }), extras);
   }
-  once("drives named", project.drives ?? []);
-  once("deliveries named", project.deliveries);
+  once(t("drives named"), project.drives ?? []);
+  once(t("deliveries named"), project.deliveries);
   const clips = new Set<string>(project.clips.map(({ name }) => name));
   for (const { name, facings } of project.actions)
     for (const petal of Object.values(facings))
-      if (!clips.has(petal.clip)) refuse(`The action "${name}" shows the clip "${petal.clip}", which does not exist.`);
+      if (!clips.has(petal.clip))
+        refuse(t('The action "{name}" shows the clip "{clip}", which does not exist.', { name, clip: petal.clip }));
   const kinds = new Map(MARK_SHAPES.map((shape) => [shape, kindsOf(project, shape)]));
   for (const source of project.sources) {
     if (!whole.has(source)) {
       refuseUnfitLayers(source, refuse);
-      refuseDoubles(`frames of ${source.name} with the key`, source.frames, ({ key }) => key, refuse);
+      refuseDoubles(t("frames of {name} with the key", { name: source.name }), source.frames, ({ key }) => key, refuse);
       for (const frame of source.frames) refuseUnfit(source, frame, refuse);
-      for (const { key, data } of source.frames) if (data) once(`data of the frame ${key} of "${source.name}" named`, data);
+      for (const { key, data } of source.frames)
+        if (data) once(t('data of the frame {key} of "{name}" named', { key, name: source.name }), data);
       whole.add(source);
     }
     if (markedOf.get(source) === project.marks) continue;
@@ -133,17 +136,19 @@ export function checkWhole(project: Project, where: string): void {
   for (const clip of project.clips) {
     if (valued.has(clip)) continue;
     const { name, data, steps } = clip;
-    if (data) once(`data of "${name}" named`, data);
+    if (data) once(t('data of "{name}" named', { name }), data);
     for (const { events = [], eventValues } of steps) {
       if (!eventValues) continue;
-      once(`event values of a step of "${name}" named`, eventValues);
+      once(t('event values of a step of "{name}" named', { name }), eventValues);
       for (const each of eventValues)
-        if (!events.includes(each.name)) refuse(`A step of "${name}" has a value for the event "${each.name}", which it does not fire.`);
+        if (!events.includes(each.name))
+          refuse(t('A step of "{name}" has a value for the event "{each}", which it does not fire.', { name, each: each.name }));
     }
     valued.add(clip);
   }
   for (const { name, loopFrom, steps } of project.clips)
-    if (loopFrom > 0 && loopFrom >= steps.length) refuse(`The clip "${name}" loops from step ${loopFrom}, which it does not have.`);
+    if (loopFrom > 0 && loopFrom >= steps.length)
+      refuse(t('The clip "{name}" loops from step {loopFrom}, which it does not have.', { name, loopFrom }));
 }
 
 /** Sources whose frames were found to be on their pictures, under keys of their own. */
@@ -161,7 +166,7 @@ function refuseDoubles<Each>(kind: string, all: readonly Each[], nameOf: (each: 
   const seen = new Set<string>();
   for (const each of all) {
     const name = nameOf(each);
-    if (seen.has(name)) refuse(`There are two ${kind} "${name}".`);
+    if (seen.has(name)) refuse(t('There are two {kind} "{name}".', { kind, name }));
     seen.add(name);
   }
 }
@@ -180,19 +185,42 @@ function refuseUnknownMarks(
   for (const shape of MARK_SHAPES)
     for (const name of Object.keys(marks?.[FIELD_OF_SHAPE[shape]] ?? {}))
       if (!kinds.get(shape)?.has(name))
-        refuse(`The frame ${key} of ${source} has a ${shape} "${name}", which is not a kind of marks of the project.`);
+        refuse(
+          t('The frame {key} of {source} has a {shape} "{name}", which is not a kind of marks of the project.', {
+            key,
+            source,
+            shape,
+            name,
+          }),
+        );
 }
 
 /** A layer has a picture over each of the source's, as large as that. */
 function refuseUnfitLayers({ name: source, pictures, layers = [] }: Source, refuse: Refuse): void {
-  refuseDoubles(`layers of ${source} named`, layers, ({ name }) => name.toLowerCase(), refuse);
+  refuseDoubles(t("layers of {source} named", { source }), layers, ({ name }) => name.toLowerCase(), refuse);
   for (const { name, pictures: own } of layers) {
     if (own.length !== pictures.length)
-      refuse(`The layer "${name}" of ${source} has ${counted(own.length, "picture")} for ${counted(pictures.length, "picture")} below.`);
+      refuse(
+        t('The layer "{name}" of {source} has {pictures} for {below} below.', {
+          name,
+          source,
+          pictures: counted(own.length, "picture"),
+          below: counted(pictures.length, "picture"),
+        }),
+      );
     for (const [k, { width, height }] of own.entries()) {
       const below = pictures[k] as Picture;
       if (width !== below.width || height !== below.height)
-        refuse(`The layer "${name}" of ${source} is ${width} × ${height} px over a picture of ${below.width} × ${below.height} px.`);
+        refuse(
+          t('The layer "{name}" of {source} is {width} × {height} px over a picture of {belowW} × {belowH} px.', {
+            name,
+            source,
+            width,
+            height,
+            belowW: below.width,
+            belowH: below.height,
+          }),
+        );
     }
   }
 }
@@ -202,20 +230,30 @@ function refuseUnfit(source: Source, frame: Frame, refuse: Refuse): void {
   const { key, rect, size, inset, picture = 0 } = frame;
   if (frame.pieces || isOfPieces(source)) {
     if (!frame.pieces || !isOfPieces(source))
-      refuse(`The frame ${key} of ${source.name} and its source differ in whether they are put together from pieces.`);
+      refuse(
+        t("The frame {key} of {name} and its source differ in whether they are put together from pieces.", { key, name: source.name }),
+      );
     if (!size || rect.x !== 0 || rect.y !== 0 || rect.w !== size.w || rect.h !== size.h || frame.turned || inset)
-      refuse(`The frame ${key} of ${source.name} is put together, so its rectangle is its whole canvas.`);
-    if (!isFitCanvas(size)) refuse(`The canvas of the frame ${key} of ${source.name} is larger than ${LARGEST_CANVAS} px.`);
+      refuse(t("The frame {key} of {name} is put together, so its rectangle is its whole canvas.", { key, name: source.name }));
+    if (!isFitCanvas(size))
+      refuse(
+        t("The canvas of the frame {key} of {name} is larger than {largestCanvas} px.", {
+          key,
+          name: source.name,
+          largestCanvas: LARGEST_CANVAS,
+        }),
+      );
     return;
   }
-  if (source.pictures.length === 0) refuse(`${source.name} has no picture, and its frames are not put together.`);
+  if (source.pictures.length === 0) refuse(t("{name} has no picture, and its frames are not put together.", { name: source.name }));
   const { width, height } = pictureOf(source, frame);
-  if (picture >= source.pictures.length) refuse(`The frame ${key} of ${source.name} is on a picture that it does not have.`);
+  if (picture >= source.pictures.length)
+    refuse(t("The frame {key} of {name} is on a picture that it does not have.", { key, name: source.name }));
   if (rect.x + rect.w > width || rect.y + rect.h > height)
-    refuse(`The frame ${key} of ${source.name} reaches beyond its ${width} × ${height} px picture.`);
+    refuse(t("The frame {key} of {name} reaches beyond its {width} × {height} px picture.", { key, name: source.name, width, height }));
   if (!size) return;
   const upright = drawnSize({ ...frame, size: undefined });
   const at = inset ?? { x: 0, y: 0 };
   if (at.x + upright.w > size.w || at.y + upright.h > size.h)
-    refuse(`The frame ${key} of ${source.name} is larger than its own untrimmed size.`);
+    refuse(t("The frame {key} of {name} is larger than its own untrimmed size.", { key, name: source.name }));
 }

@@ -1,5 +1,6 @@
 /** Schema of layers over the pictures of a source: light over a body, a shadow, a glow. */
 import * as z from "zod";
+import { t } from "../words";
 import { Clearing } from "./clearing";
 import { CaravanError } from "./error";
 import { fitFileName, fittedName, Name } from "./name";
@@ -34,9 +35,9 @@ export function checkedLayerName(text: string): string {
   if (name === null || fitFileName(name) !== name)
     throw new CaravanError(
       "bad-name",
-      `layer "${text}"`,
-      "A layer's name is part of file names, and some systems do not allow this one.",
-      'Leave out \\ / : * ? " < > | and a dot at the end.',
+      t('layer "{text}"', { text }),
+      t("A layer's name is part of file names, and some systems do not allow this one."),
+      t('Leave out \\ / : * ? " < > | and a dot at the end.'),
     );
   return name;
 }

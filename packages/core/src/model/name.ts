@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { t } from "../words";
 import { CaravanError } from "./error";
 
 /** Longest name, in UTF-16 units. */
@@ -26,9 +27,9 @@ export function isFitName(text: string): boolean {
 export function checkedName(text: string, where: string): string {
   const name = text.trim();
   if (name === "__proto__")
-    throw new CaravanError("bad-name", where, "Half of the languages that read the file would lose this name.", "Type another name.");
+    throw new CaravanError("bad-name", where, t("Half of the languages that read the file would lose this name."), t("Type another name."));
   if (!isFitName(name))
-    throw new CaravanError("bad-name", where, "A name needs 1 to 200 characters and no control characters.", "Type another name.");
+    throw new CaravanError("bad-name", where, t("A name needs 1 to 200 characters and no control characters."), t("Type another name."));
   return name;
 }
 

@@ -1,3 +1,4 @@
+import { t } from "../words";
 import { CaravanError } from "./error";
 import type { Project } from "./project";
 import { allPictures } from "./source";
@@ -11,8 +12,8 @@ export function refuseTooMany({ sources, name }: Project, more: number): void {
   if (count + more > MOST_PICTURES)
     throw new CaravanError(
       "too-many-pictures",
-      `project "${name}"`,
-      `It has ${count} pictures; ${more} more would exceed the limit of ${MOST_PICTURES}.`,
-      "Put them on sheets, or start a second project.",
+      t('project "{name}"', { name }),
+      t("It has {count} pictures; {more} more would exceed the limit of {mostPictures}.", { count, more, mostPictures: MOST_PICTURES }),
+      t("Put them on sheets, or start a second project."),
     );
 }

@@ -4,6 +4,7 @@
  * Older versions are migrated here, newer ones refused.
  */
 import * as z from "zod";
+import { t } from "../words";
 import { FileBehaviour } from "./behaviour";
 import { checkWhole, rememberRead, unfitField } from "./document-check";
 import { CaravanError } from "./error";
@@ -84,18 +85,26 @@ export function todaysForm(content: unknown, where: string): Record<string, unkn
     throw new CaravanError(
       "not-a-project",
       where,
-      `This is not a Caravan project: "format" is not "${PROJECT_FORMAT}".`,
-      "Choose a *.caravan file or a folder with a caravan.json.",
+      t('This is not a Caravan project: "format" is not "{projectFormat}".', { projectFormat: PROJECT_FORMAT }),
+      t("Choose a *.caravan file or a folder with a caravan.json."),
     );
   let raw = content as Record<string, unknown>;
   if (typeof raw.version !== "number" || !Number.isInteger(raw.version) || raw.version < 1)
-    throw new CaravanError("damaged-project", where, `Its version is ${JSON.stringify(raw.version)}.`, "Use an undamaged copy.");
+    throw new CaravanError(
+      "damaged-project",
+      where,
+      t("Its version is {version}.", { version: JSON.stringify(raw.version) }),
+      t("Use an undamaged copy."),
+    );
   if (raw.version > PROJECT_VERSION)
     throw new CaravanError(
       "newer-version",
       where,
-      `It was saved by a newer Caravan (version ${raw.version}; this one reads up to ${PROJECT_VERSION}).`,
-      "Update Caravan and open it again; nothing was changed.",
+      t("It was saved by a newer Caravan (version {version}; this one reads up to {projectVersion}).", {
+        version: raw.version,
+        projectVersion: PROJECT_VERSION,
+      }),
+      t("Update Caravan and open it again; nothing was changed."),
     );
   for (let version = raw.version as number; version < PROJECT_VERSION; version++) raw = migrated(raw, version);
   return raw;

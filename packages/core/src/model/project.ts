@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { similarNames } from "../similar";
+import { t } from "../words";
 import { Action, type ActionName } from "./action";
 import { Behaviour, type BehaviourName } from "./behaviour";
 import { Clip, type ClipName } from "./clip";
@@ -49,7 +50,12 @@ export function emptyProject(name: string): Project {
 export function sourceById(project: Project, id: SourceId): Source {
   const source = project.sources.find((each) => each.id === id);
   if (!source)
-    throw new CaravanError("not-found", id, "There is no such source in this project.", "It may have been removed; undo brings it back.");
+    throw new CaravanError(
+      "not-found",
+      id,
+      t("There is no such source in this project."),
+      t("It may have been removed; undo brings it back."),
+    );
   return source;
 }
 
@@ -103,7 +109,7 @@ function named<Each extends { readonly name: string }>(all: readonly Each[], kin
     throw new CaravanError(
       "not-found",
       `${kind} "${name}"`,
-      `There is no such ${kind} in this project.`,
+      t("There is no such {kind} in this project.", { kind }),
       othersInWords(
         all.map((each) => each.name),
         kind,
@@ -114,9 +120,12 @@ function named<Each extends { readonly name: string }>(all: readonly Each[], kin
 }
 
 function othersInWords(names: readonly string[], kind: string, name: string): string {
-  if (names.length === 0) return `It has no ${kind}s yet.`;
-  if (names.length <= LISTED) return `There are: ${names.join(", ")}.`;
-  return `Similar names: ${similarNames(name, names, LISTED).join(", ")}; there are ${names.length}.`;
+  if (names.length === 0) return t("It has no {kind}s yet.", { kind });
+  if (names.length <= LISTED) return t("There are: {names}.", { names: names.join(", ") });
+  return t("Similar names: {similarNames}; there are {names}.", {
+    similarNames: similarNames(name, names, LISTED).join(", "),
+    names: names.length,
+  });
 }
 
 /** Throws `not-found`. */
@@ -125,9 +134,9 @@ export function exampleNamed(project: Project, name: string): Example {
   if (!example)
     throw new CaravanError(
       "not-found",
-      `example "${name}"`,
-      "The project no longer has this example, which the delivery uses.",
-      "Choose another one at Ship, or none.",
+      t('example "{name}"', { name }),
+      t("The project no longer has this example, which the delivery uses."),
+      t("Choose another one at Ship, or none."),
     );
   return example;
 }

@@ -3,6 +3,7 @@
  * checks as any document.
  */
 import type * as z from "zod";
+import { t } from "../words";
 import { counted } from "./counted";
 import { FIELD_OF_SHAPE, MARK_SHAPES } from "./marks";
 import { isFitName } from "./name";
@@ -71,13 +72,13 @@ function leaveOut(raw: Fields, issues: readonly z.core.$ZodIssue[], plain: Field
     else if (typeof at === "number" && Array.isArray(raw[field])) things.set(field, (things.get(field) ?? new Set()).add(at));
     else if (field === "behaviours" && typeof at === "string") {
       delete (raw.behaviours as Fields)[at];
-      lost.add(`behaviour "${at}"`);
+      lost.add(t('behaviour "{at}"', { at }));
     } else drop(raw, field, plain, lost);
   }
   for (const [at, places] of frames) {
     const source = (raw.sources as Fields[])[at] as Fields;
     source.frames = (source.frames as unknown[]).filter((_, k) => !places.has(k));
-    lost.add(`${counted(places.size, "frame")} of ${nameOf(source)}`);
+    lost.add(t("{frames} of {name}", { frames: counted(places.size, "frame"), name: nameOf(source) }));
   }
   for (const [field, places] of things) {
     const list = raw[field] as unknown[];
@@ -88,7 +89,7 @@ function leaveOut(raw: Fields, issues: readonly z.core.$ZodIssue[], plain: Field
 
 /** A field that is invalid as a whole gets a new project's value. */
 function drop(raw: Fields, field: string, plain: Fields, lost: Set<string>): void {
-  lost.add(`its ${field}`);
+  lost.add(t("its {field}", { field }));
   if (Object.hasOwn(plain, field)) raw[field] = structuredClone(plain[field]);
   else delete raw[field];
 }
@@ -102,7 +103,7 @@ function leaveOutWhatHangs(raw: Fields, lost: Set<string>): void {
       const isTwin = names.has(thing.name) || (thing.id !== undefined && ids.has(thing.id));
       ids.add(thing.id);
       names.add(thing.name);
-      if (isTwin) lost.add(`a second ${word} ${nameOf(thing)}`);
+      if (isTwin) lost.add(t("a second {word} {name}", { word, name: nameOf(thing) }));
       return !isTwin;
     });
   }
@@ -112,12 +113,12 @@ function leaveOutWhatHangs(raw: Fields, lost: Set<string>): void {
     for (const [facing, petal] of Object.entries(facings))
       if (!there.has(petal.clip)) {
         delete (facings as Fields)[facing];
-        lost.add(`the facing ${facing} of action "${name}"`);
+        lost.add(t('the facing {facing} of action "{name}"', { facing, name }));
       }
   for (const clip of clips)
     if (clip.loopFrom > 0 && clip.loopFrom >= clip.steps.length) {
       clip.loopFrom = 0;
-      lost.add(`the lead-in of clip "${clip.name}"`);
+      lost.add(t('the lead-in of clip "{name}"', { name: clip.name }));
     }
   for (const shape of MARK_SHAPES) {
     const kinds = new Set<string>(marks.filter((kind) => kind.shape === shape).map(({ name }) => name));
@@ -127,7 +128,7 @@ function leaveOutWhatHangs(raw: Fields, lost: Set<string>): void {
         for (const name of Object.keys(found ?? {}))
           if (!kinds.has(name)) {
             delete (found as Fields)[name];
-            lost.add(`the ${name} on frames of ${nameOf(source)}`);
+            lost.add(t("the {name} on frames of {source}", { name, source: nameOf(source) }));
           }
       }
   }
@@ -135,5 +136,5 @@ function leaveOutWhatHangs(raw: Fields, lost: Set<string>): void {
 
 function nameOf(thing: unknown): string {
   const name = typeof thing === "object" && thing !== null ? (thing as Fields).name : undefined;
-  return typeof name === "string" ? `"${name}"` : "without a name";
+  return typeof name === "string" ? `"${name}"` : t("without a name");
 }

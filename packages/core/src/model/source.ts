@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { t } from "../words";
 import { Clearing } from "./clearing";
 import { CaravanError } from "./error";
 import { FramePoint, Rect, Size, Spacing, scaledSide } from "./geometry";
@@ -191,7 +192,12 @@ export function drawnSize({ rect, size, turned }: Pick<Frame, "rect" | "size" | 
 export function sheetOf(source: Pick<Source, "pictures">): Picture {
   const [first] = source.pictures;
   if (!first)
-    throw new CaravanError("bad-call", "source", "It has no picture: its frames are put together from pieces.", "Choose another one.");
+    throw new CaravanError(
+      "bad-call",
+      "source",
+      t("It has no picture: its frames are put together from pieces."),
+      t("Choose another one."),
+    );
   return first;
 }
 

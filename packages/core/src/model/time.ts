@@ -1,3 +1,4 @@
+import { t } from "../words";
 import { CaravanError } from "./error";
 
 /** Whole microseconds: the only unit of time inside the core. */
@@ -20,7 +21,12 @@ export function msFromMicros(micros: Micros): number {
 export function checkedDuration(micros: number, where: string): Micros {
   const whole = Math.round(micros);
   if (!Number.isFinite(micros) || whole < 1 || whole > LONGEST_STEP)
-    throw new CaravanError("bad-duration", where, "A step must last more than 0 ms and at most one hour.", "Type a time such as 100 ms.");
+    throw new CaravanError(
+      "bad-duration",
+      where,
+      t("A step must last more than 0 ms and at most one hour."),
+      t("Type a time such as 100 ms."),
+    );
   return whole;
 }
 

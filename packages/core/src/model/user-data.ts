@@ -1,5 +1,6 @@
 /** Schema of user data on frames, clips and events: names with values that Caravan carries and never interprets. */
 import * as z from "zod";
+import { t } from "../words";
 import { CaravanError } from "./error";
 import { Name } from "./name";
 
@@ -55,8 +56,11 @@ export function valueFromText(text: string, where: string): DataValue {
     throw new CaravanError(
       "bad-number",
       where,
-      `This value is not allowed: at most ${LONGEST_VALUE} characters, ${DEEPEST} levels deep, numbers that JSON can hold, nothing called __proto__.`,
-      "Type text, a number, true, false, null, a list or an object.",
+      t(
+        "This value is not allowed: at most {longestValue} characters, {deepest} levels deep, numbers that JSON can hold, nothing called __proto__.",
+        { longestValue: LONGEST_VALUE, deepest: DEEPEST },
+      ),
+      t("Type text, a number, true, false, null, a list or an object."),
     );
   return value;
 }

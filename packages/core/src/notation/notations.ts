@@ -6,6 +6,7 @@
  */
 
 import type { CaravanError } from "../model";
+import { t } from "../words";
 import { fromCode } from "./code";
 import { withFlatRecords } from "./flat";
 import { fromJson } from "./json";
@@ -57,13 +58,16 @@ export function inNoNotation(text: string, where: string): CaravanError {
   if (text.length > LONGEST_PATTERN)
     return problem(
       where,
-      `It is not JSON, XML, YAML, TOML, sections of key = value, or a table, and too long to search for patterns (limit: ${LONGEST_PATTERN} characters).`,
-      "Give the part of it that describes this picture.",
+      t(
+        "It is not JSON, XML, YAML, TOML, sections of key = value, or a table, and too long to search for patterns (limit: {longestPattern} characters).",
+        { longestPattern: LONGEST_PATTERN },
+      ),
+      t("Give the part of it that describes this picture."),
     );
   return problem(
     where,
-    "It is not JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats.",
-    "Give a file that lists the rectangles of the frames in one of these forms.",
+    t("It is not JSON, XML, YAML, TOML, sections of key = value, or a table, and no pattern in it repeats."),
+    t("Give a file that lists the rectangles of the frames in one of these forms."),
   );
 }
 
@@ -71,7 +75,8 @@ export function inNoNotation(text: string, where: string): CaravanError {
 export function parseAs(container: Container, text: string, where: string): ParsedMetadata {
   const plain = READERS[container](contentOf(text, where), where);
   const tree = plain === null ? null : withFlatRecords(plain);
-  if (tree === null) throw problem(where, `It is not written as ${container}.`, "Give the original file, or read it again.");
+  if (tree === null)
+    throw problem(where, t("It is not written as {container}.", { container }), t("Give the original file, or read it again."));
   return { container, tree };
 }
 
@@ -117,12 +122,12 @@ function likelyFirst(containers: readonly Container[], content: string): Contain
 }
 
 function damaged(where: string, reason: string) {
-  return problem(where, `It begins as JSON but is damaged: ${reason}.`, "Repair it or export it again.");
+  return problem(where, t("It begins as JSON but is damaged: {reason}.", { reason }), t("Repair it or export it again."));
 }
 
 function contentOf(text: string, where: string): string {
   const content = text.replace(/^\uFEFF/, "").trim();
-  if (content === "") throw problem(where, "The file is empty.", "Export it again.");
-  if (content.length > MOST_TEXT) throw problem(where, "It is longer than 32 MB.", "Give a file that describes one sheet.");
+  if (content === "") throw problem(where, t("The file is empty."), t("Export it again."));
+  if (content.length > MOST_TEXT) throw problem(where, t("It is longer than 32 MB."), t("Give a file that describes one sheet."));
   return content;
 }

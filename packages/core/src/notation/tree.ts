@@ -1,5 +1,6 @@
 /** The common form of every notation: plain JSON. */
 import { CaravanError } from "../model";
+import { t } from "../words";
 
 export type Leaf = string | number | boolean | null;
 export type Tree = Leaf | readonly Tree[] | { readonly [key: string]: Tree };
@@ -13,7 +14,7 @@ export function problem(where: string, what: string, remedy: string, cause?: unk
 }
 
 export function tooDeep(where: string): CaravanError {
-  return problem(where, `It is nested more than ${DEEPEST} deep.`, "Give a flatter file.");
+  return problem(where, t("It is nested more than {deepest} deep.", { deepest: DEEPEST }), t("Give a flatter file."));
 }
 
 /** Collects the members of a record in which names may repeat: a repeated name becomes a list. */

@@ -1,5 +1,6 @@
 /** Parses XML: attributes, child elements, nested groups, and lists of alternating keys and values. */
 import { XMLParser } from "fast-xml-parser";
+import { t } from "../words";
 import { pairsAsRecord } from "./flat";
 import { leafOf } from "./leaf";
 import { DEEPEST, problem, type Tree, tooDeep } from "./tree";
@@ -10,7 +11,7 @@ type XmlNode = Record<string, unknown>;
 export function fromXml(text: string, where: string): Tree {
   // A type declaration may define entities, which unpack without bound or name other files; a bare one does no harm.
   if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text))
-    throw problem(where, "The XML defines entities, which are not read.", "Export it without a document type definition.");
+    throw problem(where, t("The XML defines entities, which are not read."), t("Export it without a document type definition."));
   const parser = new XMLParser({
     preserveOrder: true,
     ignoreAttributes: false,
@@ -30,8 +31,10 @@ export function fromXml(text: string, where: string): Tree {
   } catch (cause) {
     throw problem(
       where,
-      `It begins as XML but is damaged: ${cause instanceof Error ? cause.message.replace(/\s+/g, " ").slice(0, 160) : "unreadable"}.`,
-      "Repair it or export it again.",
+      t("It begins as XML but is damaged: {reason}.", {
+        reason: cause instanceof Error ? cause.message.replace(/\s+/g, " ").slice(0, 160) : "unreadable",
+      }),
+      t("Repair it or export it again."),
       cause,
     );
   }

@@ -19,6 +19,7 @@ import {
   turnClockwise,
   turnCounterClockwise,
 } from "../raster";
+import { t } from "../words";
 import type { OnProgress } from "./pages";
 import { packPagesOnce } from "./remembered";
 
@@ -250,16 +251,20 @@ function grown({ x, y, w, h }: Rect, by: number, within: Rect): Rect {
 function tooLarge({ name, rect }: FrameToPack, packing: Packing): CaravanError {
   const { extrudePx, borderPx, sides, fixed, maxPx } = packing;
   const edges = [
-    ...(extrudePx > 0 ? [`${extrudePx} px of extruded edge around it`] : []),
-    ...(borderPx > 0 ? [`${borderPx} px of page border`] : []),
+    ...(extrudePx > 0 ? [t("{extrudePx} px of extruded edge around it", { extrudePx })] : []),
+    ...(borderPx > 0 ? [t("{borderPx} px of page border", { borderPx })] : []),
   ];
   const page =
-    sides === "fixed" ? `no page of ${fixed.w} × ${fixed.h} px can hold it` : `no page of at most ${maxPx} px a side can hold it`;
+    sides === "fixed"
+      ? t("no page of {w} × {h} px can hold it", { w: fixed.w, h: fixed.h })
+      : t("no page of at most {maxPx} px a side can hold it", { maxPx });
   return new CaravanError(
     "frame-too-large",
-    `frame "${name}"`,
-    `It is ${rect.w} × ${rect.h} px${edges.length > 0 ? ` and ${edges.join(" and ")}` : ""}; ${page}.`,
-    "Allow larger pages, or cut it smaller.",
+    t('frame "{name}"', { name }),
+    edges.length > 0
+      ? t("It is {w} × {h} px and {edges}; {page}.", { w: rect.w, h: rect.h, edges: edges.join(" and "), page })
+      : t("It is {w} × {h} px; {page}.", { w: rect.w, h: rect.h, page }),
+    t("Allow larger pages, or cut it smaller."),
   );
 }
 
@@ -267,7 +272,7 @@ function tooMany(pages: number, { maxPages }: Packing): CaravanError {
   return new CaravanError(
     "too-many-pages",
     "pages",
-    `The frames need ${pages} pages; ${maxPages} are allowed.`,
-    "Allow more or larger pages, or deliver fewer clips.",
+    t("The frames need {pages} pages; {maxPages} are allowed.", { pages, maxPages }),
+    t("Allow more or larger pages, or deliver fewer clips."),
   );
 }

@@ -1,5 +1,6 @@
 /** Writes rules in plain words, for tables, findings and screen readers. */
 import { type AccountRow, type Condition, entriesOf, type Input, type Rule } from "../model";
+import { t } from "../words";
 
 /** A list in words: "a", "a or b", "a, b or c". */
 function listed(names: readonly string[], last: "and" | "or"): string {
@@ -8,25 +9,28 @@ function listed(names: readonly string[], last: "and" | "or"): string {
 
 /** A time in words: seconds from one up, otherwise ms. */
 export function timeInWords(ms: number): string {
-  return ms >= 1000 ? `${ms / 1000} s` : `${ms} ms`;
+  return ms >= 1000 ? `${ms / 1000} s` : t("{ms} ms", { ms });
 }
 
 export function conditionInWords(condition: Condition): string {
   if ("showing" in condition) {
     const { showing, forMs, ended } = condition;
-    const parts = [`${listed(showing, "or")} shows`];
-    if (forMs !== undefined) parts.push(`has shown for ${timeInWords(forMs)}`);
-    if (ended) parts.push("has ended");
+    const parts = [t("{showing} shows", { showing: listed(showing, "or") })];
+    if (forMs !== undefined) parts.push(t("has shown for {time}", { time: timeInWords(forMs) }));
+    if (ended) parts.push(t("has ended"));
     return listed(parts, "and");
   }
   const { input } = condition;
   if ("is" in condition) {
-    if (typeof condition.is === "boolean") return `${input} is ${condition.is ? "on" : "off"}`;
-    return `${input} is ${condition.is}`;
+    if (typeof condition.is === "boolean") return condition.is ? t("{input} is on", { input }) : t("{input} is off", { input });
+    return t("{input} is {is}", { input, is: condition.is });
   }
   const { above, below } = condition;
-  const parts = [...(above === undefined ? [] : [`above ${above}`]), ...(below === undefined ? [] : [`below ${below}`])];
-  return `${input} is ${listed(parts, "and")}`;
+  const parts = [
+    ...(above === undefined ? [] : [t("above {above}", { above })]),
+    ...(below === undefined ? [] : [t("below {below}", { below })]),
+  ];
+  return t("{input} is {parts}", { input, parts: listed(parts, "and") });
 }
 
 /** When a rule shows: "always" without conditions. */
@@ -35,19 +39,19 @@ export function whenInWords({ when }: Pick<Rule, "when">): string {
 }
 
 export function keepInWords({ keep = "while" }: Pick<Rule, "keep">): string {
-  if (keep === "while") return "while it holds";
-  return keep === "whole" ? "its whole length" : timeInWords(keep);
+  if (keep === "while") return t("while it holds");
+  return keep === "whole" ? t("its whole length") : timeInWords(keep);
 }
 
 /** Further effects: what may cut it, what follows, what it sets. */
 export function restInWords({ cutBy, again, then: next, set, phase, turns }: Rule): string {
   const parts = [
-    ...(cutBy?.length ? [`${listed(cutBy, "or")} may cut it`] : []),
-    ...(again ? ["may start again"] : []),
-    ...(phase === "carry" ? ["continues in step"] : []),
-    ...(turns === false ? ["keeps its facing"] : []),
+    ...(cutBy?.length ? [t("{cutBy} may cut it", { cutBy: listed(cutBy, "or") })] : []),
+    ...(again ? [t("may start again")] : []),
+    ...(phase === "carry" ? [t("continues in step")] : []),
+    ...(turns === false ? [t("keeps its facing")] : []),
     ...entriesOf(set ?? {}).map(([name, value]) => `${name} ${value ? "on" : "off"}`),
-    ...(next === undefined ? [] : [`then ${next}`]),
+    ...(next === undefined ? [] : [t("then {next}", { next })]),
   ];
   return parts.join("; ");
 }
@@ -55,19 +59,21 @@ export function restInWords({ cutBy, again, then: next, set, phase, turns }: Rul
 /** One rule as a sentence. */
 export function ruleInWords(rule: Rule): string {
   const rest = restInWords(rule);
-  const when = rule.when.length === 0 ? "Otherwise" : `When ${whenInWords(rule)},`;
-  return `${when} play ${rule.play} for ${keepInWords(rule)}${rest ? `; ${rest}` : ""}.`;
+  const when = rule.when.length === 0 ? "Otherwise" : t("When {when},", { when: whenInWords(rule) });
+  return rest
+    ? t("{when} play {play} for {keep}; {rest}.", { when, play: rule.play, keep: keepInWords(rule), rest })
+    : t("{when} play {play} for {keep}.", { when, play: rule.play, keep: keepInWords(rule) });
 }
 
 /** An input and how it begins. */
 export function inputInWords(input: Input): string {
   switch (input.kind) {
     case "button":
-      return input.bufferMs ? `button, a press waits ${timeInWords(input.bufferMs)}` : "button";
+      return input.bufferMs ? t("button, a press waits {time}", { time: timeInWords(input.bufferMs) }) : "button";
     case "switch":
-      return `switch, ${input.initial ? "on" : "off"} at first`;
+      return input.initial ? t("switch, on at first") : t("switch, off at first");
     case "number":
-      return `number, ${input.initial ?? 0} at first`;
+      return t("number, {initial} at first", { initial: input.initial ?? 0 });
   }
 }
 

@@ -11,6 +11,7 @@ import {
   type Stage,
   type StageName,
 } from "../model";
+import { t } from "../words";
 import { playables, type Roles } from "./roles";
 
 /** Keys for acts, in the order in which they are given out: near the left hand, while the right one holds the arrows. */
@@ -75,7 +76,13 @@ export function proposed(project: Project, roles: Roles, name: string): Proposal
   const keys = [...ARROWS, ...acts.map((input, k) => ({ code: ACT_KEYS[k] ?? `Digit${k}`, input }))];
   return {
     behaviour,
-    stage: { ...stageFor(project, move ?? stand, view), name: `${name} road` as StageName, behaviour: behaviour.name, feeds, keys },
+    stage: {
+      ...stageFor(project, move ?? stand, view),
+      name: t("{name} road", { name }) as StageName,
+      behaviour: behaviour.name,
+      feeds,
+      keys,
+    },
   };
 }
 

@@ -1,1 +1,1 @@
-export { type Catalogue, type GapsOf, inLanguage, speak, t } from "./words";
+export { type GapsOf, inLanguage, speak, t } from "./words";

@@ -4,7 +4,7 @@
  */
 
 /** Translations by English text; missing ones stay English. */
-export type Catalogue = Readonly<Record<string, string>>;
+type Catalogue = Readonly<Record<string, string>>;
 
 export type GapsOf<Text extends string> = Text extends `${string}{${infer Gap}}${infer Rest}` ? Gap | GapsOf<Rest> : never;
 

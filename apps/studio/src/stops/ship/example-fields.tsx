@@ -6,7 +6,7 @@ import type { Example } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { Button } from "../../ui/button";
 import { Select } from "../../ui/select";
-import { t } from "../../ui/words";
+import { inLanguage, t } from "../../ui/words";
 
 /** Lists an example's fields: what will be written, what stays, what is unknown, and what cannot be expressed. */
 export function WhatStandsWhere({ example, told, onForget }: { example: Example; told: Told; onForget: () => void }) {
@@ -66,7 +66,7 @@ function Unknown({
               value={assigned.get(path) ?? ""}
               options={[
                 ["", told.unassigned.includes(path) ? t("say what it means …") : t("stays, its meaning is unknown")],
-                ...MEANINGS_OF_FIELDS,
+                ...MEANINGS_OF_FIELDS.map(([means, words]) => [means, inLanguage(words)] as const),
               ]}
               onChange={(means) => onAssign(path, means === "" ? null : means)}
             />
@@ -96,7 +96,7 @@ function Lines({ title, lines, last }: { title: string; lines: readonly ToldLine
               <td className="number truncate py-1 pr-3 text-muted">{example}</td>
               {written !== null && (
                 <td className="py-1">
-                  {written}
+                  {inLanguage(written)}
                   {by === "values" && <span className="text-muted"> · {t("recognised by its values")}</span>}
                 </td>
               )}

@@ -64,9 +64,7 @@ function namedAsClip(project: Project, action: Action): Finding[] {
 function missing(action: Action, present: readonly Facing[]): Finding[] {
   const absent = FACINGS_OF[action.ways].filter((facing) => !present.includes(facing));
   if (absent.length === 0) return [];
-  const stand = absent
-    .map((facing) => t("{facing} looks {nearestPresent}", { facing, nearestPresent: nearestPresent(facing, present) ?? "" }))
-    .join(", ");
+  const stand = absent.map((facing) => t("{facing} looks {shown}", { facing, shown: nearestPresent(facing, present) ?? "" })).join(", ");
   const mirrored = absent.filter((facing) => {
     const across = action.facings[mirrorOf(facing)];
     return across !== undefined && !across.mirror;

@@ -73,11 +73,11 @@ function almostOne(project: Project, source: Source, used: readonly UsedColour[]
     .filter(([, common]) => (pixels.get(common) ?? 0) >= LEAST_OF_COMMON);
   if (pairs.length === 0) return [];
   const named = pairs.slice(0, NAMED).map(([rare, common]) =>
-    t("{rare} ({pixels}) and {common} ({get})", {
+    t("{rare} ({pixels}) and {common} ({others})", {
       rare,
       pixels: counted(pixels.get(rare) ?? 0, "pixel"),
       common,
-      get: pixels.get(common) ?? 0,
+      others: pixels.get(common) ?? 0,
     }),
   );
   const more = pairs.length > NAMED ? t(", and {pairs} more", { pairs: pairs.length - NAMED }) : "";

@@ -116,7 +116,7 @@ function oddSizes({ cut, ...source }: Source, kept: readonly Frame[]): FrameFind
   const odd = isUsual ? kept.filter((frame) => sizeOf(frame) !== usual) : kept;
   const message = isUsual
     ? t("{frames} not {usual} px as the other {most} are.", { frames: counted(odd.length, "frame is", "frames are"), usual, most })
-    : t("The frames have {counts} different sizes.", { counts: counts.size });
+    : t("The frames have {count} different sizes.", { count: counts.size });
   return [{ code: "odd-sizes", message, frames: odd.map((frame) => frameRef(source, frame)) }];
 }
 

@@ -160,7 +160,7 @@ export const renameLayer = edit(
         source.layers?.some((each) => sameName(each.name, checked)) && project.sources[k]?.layers?.some((each) => each.name === name),
     );
     if (twice)
-      throw new CaravanError("name-taken", twice.name, t('It has a layer "{checked}" already.', { checked }), t("Choose another name."));
+      throw new CaravanError("name-taken", twice.name, t('It has a layer "{name}" already.', { name: checked }), t("Choose another name."));
     return withLayers(project, name, (layer) => ({
       ...layer,
       ...alikeInProject(others as Project, { name: checked, blend: layer.blend }),

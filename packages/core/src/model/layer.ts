@@ -35,7 +35,7 @@ export function checkedLayerName(text: string): string {
   if (name === null || fitFileName(name) !== name)
     throw new CaravanError(
       "bad-name",
-      t('layer "{text}"', { text }),
+      t('layer "{name}"', { name: text }),
       t("A layer's name is part of file names, and some systems do not allow this one."),
       t('Leave out \\ / : * ? " < > | and a dot at the end.'),
     );

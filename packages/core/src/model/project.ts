@@ -122,8 +122,8 @@ function named<Each extends { readonly name: string }>(all: readonly Each[], kin
 function othersInWords(names: readonly string[], kind: string, name: string): string {
   if (names.length === 0) return t("It has no {kind}s yet.", { kind });
   if (names.length <= LISTED) return t("There are: {names}.", { names: names.join(", ") });
-  return t("Similar names: {similarNames}; there are {names}.", {
-    similarNames: similarNames(name, names, LISTED).join(", "),
+  return t("Similar names: {near}; there are {names}.", {
+    near: similarNames(name, names, LISTED).join(", "),
     names: names.length,
   });
 }

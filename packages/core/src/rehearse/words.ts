@@ -1,10 +1,12 @@
 /** Writes rules in plain words, for tables, findings and screen readers. */
 import { type AccountRow, type Condition, entriesOf, type Input, type Rule } from "../model";
-import { t } from "../words";
+import { inLanguage, t } from "../words";
 
 /** A list in words: "a", "a or b", "a, b or c". */
 function listed(names: readonly string[], last: "and" | "or"): string {
-  return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} ${last} ${names.at(-1)}`;
+  if (names.length < 2) return names[0] ?? "";
+  const said = { names: names.slice(0, -1).join(", "), other: names.at(-1) ?? "" };
+  return last === "and" ? t("{names} and {other}", said) : t("{names} or {other}", said);
 }
 
 /** A time in words: seconds from one up, otherwise ms. */
@@ -23,7 +25,7 @@ export function conditionInWords(condition: Condition): string {
   const { input } = condition;
   if ("is" in condition) {
     if (typeof condition.is === "boolean") return condition.is ? t("{input} is on", { input }) : t("{input} is off", { input });
-    return t("{input} is {is}", { input, is: condition.is });
+    return t("{input} is {state}", { input, state: inLanguage(condition.is) });
   }
   const { above, below } = condition;
   const parts = [
@@ -35,7 +37,7 @@ export function conditionInWords(condition: Condition): string {
 
 /** When a rule shows: "always" without conditions. */
 export function whenInWords({ when }: Pick<Rule, "when">): string {
-  return when.length === 0 ? "always" : listed(when.map(conditionInWords), "and");
+  return when.length === 0 ? t("always") : listed(when.map(conditionInWords), "and");
 }
 
 export function keepInWords({ keep = "while" }: Pick<Rule, "keep">): string {
@@ -69,7 +71,7 @@ export function ruleInWords(rule: Rule): string {
 export function inputInWords(input: Input): string {
   switch (input.kind) {
     case "button":
-      return input.bufferMs ? t("button, a press waits {time}", { time: timeInWords(input.bufferMs) }) : "button";
+      return input.bufferMs ? t("button, a press waits {time}", { time: timeInWords(input.bufferMs) }) : t("button");
     case "switch":
       return input.initial ? t("switch, on at first") : t("switch, off at first");
     case "number":
@@ -87,5 +89,6 @@ const WHY: Readonly<Record<AccountRow["why"], string>> = {
 
 /** A row of an account: what starts, and why. */
 export function rowInWords({ rule, play, why }: Pick<AccountRow, "rule" | "play" | "why">): string {
-  return `${rule === null ? "nothing shows" : `${rule} plays ${play}`}, ${WHY[why]}`;
+  const said = { why: inLanguage(WHY[why]) };
+  return rule === null ? t("nothing shows, {why}", said) : t("{rule} plays {play}, {why}", { ...said, rule, play: play ?? "" });
 }

@@ -123,10 +123,10 @@ const MOST_NAMED = 6;
 function stepsInWords(steps: readonly number[]): string {
   if (steps.length === 1) return t("step {step}", { step: steps[0] ?? "" });
   const named = steps.slice(0, steps.length > MOST_NAMED ? MOST_NAMED : -1);
-  return t("steps {named} and {last}", {
-    named: named.join(", "),
-    last: steps.length > MOST_NAMED ? `${steps.length - MOST_NAMED} more` : (steps.at(-1) ?? ""),
-  });
+  const list = named.join(", ");
+  return steps.length > MOST_NAMED
+    ? t("steps {list} and {more} more", { list, more: steps.length - MOST_NAMED })
+    : t("steps {list} and {last}", { list, last: steps.at(-1) ?? "" });
 }
 
 /** All ways to mend a finding, the usual one first. */

@@ -56,8 +56,8 @@ function Cost({ cost, budget, palettes }: { cost: CountedTiles; budget: Budget; 
   const outside = perFrame.reduce((sum, each) => sum + each.outside, 0);
   return (
     <>
-      <Bar word="tiles" count={cost.distinct} most={mostTiles} onMost={(next) => setBudget({ mostTiles: next })} />
-      <Bar word="colours" count={cost.colours} most={mostColours} onMost={(next) => setBudget({ mostColours: next })} />
+      <Bar word={t("tiles")} count={cost.distinct} most={mostTiles} onMost={(next) => setBudget({ mostTiles: next })} />
+      <Bar word={t("colours")} count={cost.colours} most={mostColours} onMost={(next) => setBudget({ mostColours: next })} />
       <Bar word={t("colours per tile")} count={inTile} most={mostTileColours} onMost={(next) => setBudget({ mostTileColours: next })} />
       {mostTileColours !== null && (
         <Over

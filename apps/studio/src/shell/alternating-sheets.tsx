@@ -41,7 +41,7 @@ export function AlternatingSheets({ before, after }: { before: Source; after: So
           label={t("Which art is shown")}
           value={held}
           options={[
-            ["both", "Alternating"],
+            ["both", t("Alternating")],
             ["before", t("Before")],
             ["after", t("Now")],
           ]}

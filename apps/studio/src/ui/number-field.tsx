@@ -2,7 +2,7 @@
 
 import type { ReactNode } from "react";
 import { useTypedField } from "./typed-field";
-import { t } from "./words";
+import { inLanguage, t } from "./words";
 
 /** A small box with a label and numbers in it, such as `cell 40 × 48`. */
 export function FieldBox({ label, children, trouble }: { label: string; children: ReactNode; trouble?: boolean }) {
@@ -87,7 +87,7 @@ export function NumberField({
           } else input.onKeyDown(event);
         }}
       />
-      {unit && <span className="text-small text-muted">{unit}</span>}
+      {unit && <span className="text-small text-muted">{inLanguage(unit)}</span>}
       {note}
     </span>
   );

@@ -15,9 +15,19 @@ describe("short texts", () => {
 });
 
 /** Attributes and properties that are read by people. */
-const READ = new Set(["label", "title", "aria-label", "placeholder", "description", "aside", "text", "none", "aria-valuetext"]);
+const READ = new Set(["word", "label", "title", "aria-label", "placeholder", "description", "aside", "text", "none", "aria-valuetext"]);
 /** Gaps of patterns, as `{source}/{n}`, are no words. */
-const hasWords = (text: string): boolean => /[a-z]{2,}/i.test(text.replaceAll(/\{\w+\}/g, ""));
+const hasWords = (text: string): boolean => /[a-z]{2,}/i.test(text.replaceAll(/\{\w+\}/g, "")) && !NAMES.has(text);
+/** Read alike in every language. */
+const NAMES = new Set(["px", "TypeScript", "JavaScript"]);
+
+/** What is read of the pairs in an attribute: the first of facts, the second of options. */
+function pairsIn(attribute: ts.JsxAttribute): ts.Node[] {
+  const list = attribute.initializer && ts.isJsxExpression(attribute.initializer) ? attribute.initializer.expression : undefined;
+  if (!list || !ts.isArrayLiteralExpression(list)) return [];
+  const read = attribute.name.getText() === "facts" ? 0 : 1;
+  return list.elements.flatMap((pair) => (ts.isArrayLiteralExpression(pair) ? (pair.elements[read] ?? []) : []));
+}
 
 /** Text of a source file that people read and that stands outside of `t`. */
 function untold(path: string): string[] {
@@ -44,6 +54,8 @@ function untold(path: string): string[] {
     if (ts.isJsxAttribute(node) && READ.has(node.name.getText()) && node.initializer)
       look(ts.isJsxExpression(node.initializer) && node.initializer.expression ? node.initializer.expression : node.initializer);
     if (ts.isPropertyAssignment(node) && READ.has(node.name.getText())) look(node.initializer);
+    // Facts and options: pairs of a key and words, or of words and a value.
+    if (ts.isJsxAttribute(node) && ["facts", "options"].includes(node.name.getText())) pairsIn(node).forEach(look);
     ts.forEachChild(node, visit);
   };
   visit(file);

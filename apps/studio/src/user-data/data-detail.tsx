@@ -103,7 +103,7 @@ function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
     nameField.current?.focus();
   };
   const field = (word: "name" | "value", text: string, set: (text: string) => void, more: ComponentProps<"input">) => (
-    <FieldBox label={word}>
+    <FieldBox label={word === "name" ? t("name") : t("value")}>
       <input
         aria-label={word === "name" ? t("Name of new data") : t("Value of new data")}
         value={text}

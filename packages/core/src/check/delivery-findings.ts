@@ -176,7 +176,7 @@ function originsOutside(project: Project): Finding[] {
     {
       code: "origin-outside",
       severity: "note",
-      where: "project",
+      where: t("project"),
       message:
         outside.length === 1
           ? t("{frames} on a point outside itself.", { frames: counted(outside.length, "frame stands", "frames stand") })

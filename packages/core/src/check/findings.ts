@@ -102,7 +102,7 @@ function unused(project: Project): Finding[] {
     {
       code: "unused-frames",
       severity: "note",
-      where: "project",
+      where: t("project"),
       message: t("{frames} in no clip{whoTakesThem}.", {
         frames: counted(idle.length, "frame is", "frames are"),
         whoTakesThem: whoTakesThem(project),

@@ -36,7 +36,7 @@ export function nothingCut(project: Project): Finding[] {
   if (keptFrames(project).length > 0) return [];
   const message =
     project.sources.length === 0 ? t("There are no pictures yet. Add some at Sources.") : t("No sheet is cut yet. Cut one at Frames.");
-  return [{ code: "nothing-cut", severity: "error", where: "project", message, place: { stop: "sources" } }];
+  return [{ code: "nothing-cut", severity: "error", where: t("project"), message, place: { stop: "sources" } }];
 }
 
 export function brokenClip(project: Project, clip: Clip): Finding[] {

@@ -71,7 +71,7 @@ function StepsDetail({ clip, steps }: { clip: Clip; steps: readonly number[] }) 
       aside={<CountFrom />}
     >
       {steps.length === 1 && found && (
-        <Facts facts={[["frame", frameName(found.source, found.frame)], ...sizeFacts(found.source, found.frame, project.deliveries)]} />
+        <Facts facts={[[t("frame"), frameName(found.source, found.frame)], ...sizeFacts(found.source, found.frame, project.deliveries)]} />
       )}
       <StepTime clip={clip} steps={steps} />
       <Tick

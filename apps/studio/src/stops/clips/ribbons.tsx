@@ -8,6 +8,7 @@ import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { chooseClip, useView } from "../../project/view";
 import { useDragSensors } from "../../ui/drag-sensors";
+import { dragWords } from "../../ui/drag-words";
 import { useInSight } from "../../ui/in-sight";
 import { t } from "../../ui/words";
 import { AddTray } from "./add-tray";
@@ -63,7 +64,13 @@ export function Ribbons({ clip }: { clip: Clip }) {
   }, [clip.name]);
   const sensors = useDragSensors();
   return (
-    <DndContext id="ribbons" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(clip, event)}>
+    <DndContext
+      id="ribbons"
+      accessibility={dragWords()}
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={(event) => dropped(clip, event)}
+    >
       <section
         ref={scroller}
         aria-label={t("Ribbons")}

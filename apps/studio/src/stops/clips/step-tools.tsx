@@ -35,14 +35,14 @@ export function StepTools({ clip, steps }: { clip: Clip; steps: readonly number[
       <div className="mt-2 flex flex-wrap items-center gap-1.5">
         {steps.length > 1 && (
           <MsField
-            word="together"
+            word={t("together")}
             label={t("Milliseconds in total")}
             value={together}
             onChange={(total) => editInGesture(gesture, spreadOverSteps, name, steps, total)?.message}
           />
         )}
         <MsField
-          word="add"
+          word={t("add")}
           label={t("Milliseconds to add")}
           value={0}
           least={-3_600_000}

@@ -20,8 +20,8 @@ export function GridPart({ source }: { source: Source }) {
   return (
     <Detail title={t("Part of the grid")} aside={isPlain ? t("all of it") : undefined}>
       <div className="flex flex-wrap items-center gap-1.5">
-        <RangeField word="columns" side="columns" cut={cut} grid={grid} onCut={apply} />
-        <RangeField word="rows" side="rows" cut={cut} grid={grid} onCut={apply} />
+        <RangeField word={t("columns")} side="columns" cut={cut} grid={grid} onCut={apply} />
+        <RangeField word={t("rows")} side="rows" cut={cut} grid={grid} onCut={apply} />
         <FieldBox label={t("moved by")}>
           <NumberField
             label={t("Moved right by")}

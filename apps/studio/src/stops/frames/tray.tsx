@@ -8,6 +8,7 @@ import { FrameStrip } from "../../preview/frame-strip";
 import { edit } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { useDragSensors } from "../../ui/drag-sensors";
+import { dragWords } from "../../ui/drag-words";
 import { sayUnlessDone } from "../../ui/notices";
 import { type Menu, WithMenu } from "../../ui/with-menu";
 import { t } from "../../ui/words";
@@ -27,7 +28,13 @@ export function Tray({ source, children }: { source: Source; children?: ReactNod
         <h3 className="font-semibold text-muted">{t("Tray · {count} frames", { count: source.frames.length })}</h3>
         {children}
       </header>
-      <DndContext id="tray" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(source, event)}>
+      <DndContext
+        id="tray"
+        accessibility={dragWords()}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={(event) => dropped(source, event)}
+      >
         <WithMenu label={t("Frame menu")} menuOf={menuOf}>
           <div>
             <FrameStrip source={source} sortable />

@@ -10,7 +10,7 @@ import { Detail } from "../../ui/detail";
 import { NumberField } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
-import { t } from "../../ui/words";
+import { inLanguage, t } from "../../ui/words";
 import { useSession } from "./session";
 
 /** Lists the inputs of the rules, with their initial and current values. */
@@ -102,7 +102,7 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
         </span>
       )}
       <span className="number ml-auto text-small">
-        {now === undefined ? "" : typeof now === "number" ? now : now ? WORDS[input.kind][1] : WORDS[input.kind][0]}
+        {now === undefined ? "" : typeof now === "number" ? now : inLanguage(WORDS[input.kind][now ? 1 : 0])}
       </span>
       <IconButton
         label={t("Remove the input {name}", { name: input.name })}

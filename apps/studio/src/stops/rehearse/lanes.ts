@@ -1,6 +1,7 @@
 /** Computes the account as lanes over time: rules, buttons and switches, facings, events. Painted elsewhere. */
 import type { Micros, TrackEntry } from "@caravan/core/model";
 import { type Bar, barsOf, type Comparison } from "@caravan/core/rehearse";
+import { t } from "../../ui/words";
 import { endTime, rowsOf, type Session, shownTime } from "./session";
 
 /** The width of the words before the lanes, in CSS pixels. */
@@ -59,11 +60,11 @@ export function lanesOf(session: Session, comparison: Comparison | null): Lanes 
   const { track } = session.log;
   return {
     lanes: [
-      { word: comparison ? "now" : "rules", bars: now, ticks: [] },
-      ...(comparison ? [{ word: "kept", bars: comparison.before.map(barOf), ticks: [] }] : []),
-      { word: "inputs", bars: inputBars(track, session, end), ticks: [] },
-      { word: "looks", bars: facingBars(track, end), ticks: [] },
-      { word: "events", bars: [], ticks: session.log.events.map(({ at, name }) => ({ at, text: name })) },
+      { word: comparison ? t("now") : t("rules"), bars: now, ticks: [] },
+      ...(comparison ? [{ word: t("kept"), bars: comparison.before.map(barOf), ticks: [] }] : []),
+      { word: t("inputs"), bars: inputBars(track, session, end), ticks: [] },
+      { word: t("looks"), bars: facingBars(track, end), ticks: [] },
+      { word: t("events"), bars: [], ticks: session.log.events.map(({ at, name }) => ({ at, text: name })) },
     ],
     span: spanShown(session),
     at: shownTime(session),

@@ -59,8 +59,8 @@ export function AreaFields({ of, area, onChange }: { of: string; area: Area; onC
     <>
       {side("x", "x")}
       {side("y", "y")}
-      {side("w", "width")}
-      {side("h", "height")}
+      {side("w", t("width"))}
+      {side("h", t("height"))}
     </>
   );
 }

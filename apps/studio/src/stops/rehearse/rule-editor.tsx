@@ -45,10 +45,10 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
     change({ when: when.flatMap((each, n) => (n !== k ? [each] : condition ? [condition] : [])) });
   return (
     <dl aria-label={t("The rule {name}", { name: rule.name })} className="mt-1.5 ml-8 flex flex-col gap-1.5">
-      <Field id="name" word="name">
+      <Field id="name" word={t("name")}>
         <TextField label={t("Name of the rule")} value={rule.name} onChange={rename} className="font-bold" />
       </Field>
-      <Field id="when" word="when">
+      <Field id="when" word={t("when")}>
         <div className="flex flex-col items-start gap-1.5">
           {when.map((condition, k) => (
             <ConditionFields key={k} behaviour={behaviour} rule={rule} condition={condition} onChange={(next) => putWhen(k, next)} />
@@ -65,7 +65,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
           />
         </div>
       </Field>
-      <Field id="play" word="play">
+      <Field id="play" word={t("play")}>
         <Select
           label={t("What it plays")}
           value={play}
@@ -74,7 +74,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
           className="max-w-44"
         />
       </Field>
-      <Field id="keep" word="for">
+      <Field id="keep" word={t("for")}>
         <span className="flex flex-wrap items-center gap-1.5">
           <Select
             label={t("How long it is kept")}
@@ -95,7 +95,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
           )}
         </span>
       </Field>
-      <Field id="then" word="then">
+      <Field id="then" word={t("then")}>
         <Select
           label={t("What follows")}
           value={rule.then ?? ""}

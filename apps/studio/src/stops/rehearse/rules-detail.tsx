@@ -16,6 +16,7 @@ import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
 import { useDragSensors } from "../../ui/drag-sensors";
+import { dragWords } from "../../ui/drag-words";
 import { type Menu, WithMenu } from "../../ui/with-menu";
 import { t } from "../../ui/words";
 import { RuleEditor, ruleFieldId } from "./rule-editor";
@@ -36,7 +37,13 @@ export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
       }
     >
       <p className="mb-1.5 text-small text-muted">{t("The first that holds, shows.")}</p>
-      <DndContext id="rules" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(behaviour, event)}>
+      <DndContext
+        id="rules"
+        accessibility={dragWords()}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={(event) => dropped(behaviour, event)}
+      >
         <SortableContext items={behaviour.rules.map(({ name }) => name)} strategy={verticalListSortingStrategy}>
           <WithMenu label={t("Rule menu")} menuOf={(target) => ruleMenu(behaviour, target)}>
             <ol aria-label={t("Rules")} className="-mx-1.5 flex flex-col gap-1">
@@ -115,7 +122,7 @@ function Sentence({ rule }: { rule: Rule }) {
         {rule.name}
       </button>
       {when.length === 0 ? (
-        <>{part("when", "otherwise")} </>
+        <>{part("when", t("otherwise"))} </>
       ) : (
         <>
           {t("when")}{" "}

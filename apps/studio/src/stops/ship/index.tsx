@@ -14,7 +14,7 @@ export const shipStop = {
   state(_project: Project, findings: readonly Finding[] | null) {
     if (!findings) return "…";
     const stopping = findings.filter((finding) => finding.severity === "error");
-    if (stopping.length === 0) return "ready";
+    if (stopping.length === 0) return t("ready");
     return stopping.every(({ code }) => code === "nothing-cut")
       ? t("nothing yet")
       : { trouble: t("{count} to mend", { count: stopping.length }) };

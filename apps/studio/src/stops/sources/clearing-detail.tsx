@@ -39,8 +39,8 @@ export function ClearingDetail({ source }: { source: Source }) {
   return (
     <Detail title={t("Background")} aside={source.clearing ? t("cleared by recipe") : t("opaque")}>
       <div className="mb-2 grid grid-cols-2 gap-2 text-center text-small text-muted">
-        <Side word="before" source={source} clearing={null} />
-        <Side word="after" source={source} clearing={clearing} />
+        <Side word={t("before")} source={source} clearing={null} />
+        <Side word={t("after")} source={source} clearing={clearing} />
       </div>
       <div className="flex flex-wrap items-center gap-2">
         {clearing.colours.length === 0 && original.facts.ground === "opaque" && (

@@ -41,7 +41,7 @@ export function Details() {
           onChange={(name) => edit(renameSource, source.id, name)?.message}
           className="mb-1 font-bold"
         />
-        <Facts facts={[["size", sizeOf(source)], ["cut", cutInWords(source)], ...(ofPieces ? [] : factsOfFile(picture))]} />
+        <Facts facts={[[t("size"), sizeOf(source)], [t("cut"), cutInWords(source)], ...(ofPieces ? [] : factsOfFile(picture))]} />
         {picture?.facts.ground === "opaque" && (
           <p className="mt-2 rounded-box border border-l-4 border-line border-l-brick bg-raised p-2 text-small">
             {t("Every pixel of it is opaque: in the game its background will show behind each frame.")}

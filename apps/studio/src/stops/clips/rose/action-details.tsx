@@ -24,10 +24,10 @@ export function ActionDetails({ action }: { action: Action }) {
       <Detail title={t("The action")}>
         <Facts
           facts={[
-            ["facings", t("{count} of {ways}", { count: facingsPresent(action).length, ways: action.ways })],
-            ["clips", clips.length],
-            ["mirrored", mirrored],
-            ["length", lengths.join(", ") || "none"],
+            [t("facings"), t("{count} of {ways}", { count: facingsPresent(action).length, ways: action.ways })],
+            [t("clips"), clips.length],
+            [t("mirrored"), mirrored],
+            [t("length"), lengths.join(", ") || t("none")],
           ]}
         />
         <p className="mt-2 text-small text-muted">

@@ -13,6 +13,7 @@ import { chooseAction, chooseClip } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
 import { useDragSensors } from "../../../ui/drag-sensors";
+import { dragWords } from "../../../ui/drag-words";
 import { inBackground } from "../../../ui/in-background";
 import { useKeys } from "../../../ui/keys";
 import { say } from "../../../ui/notices";
@@ -64,7 +65,7 @@ export function ActionSurface({ action }: { action: Action }) {
   };
 
   return (
-    <DndContext id="rose" sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+    <DndContext id="rose" accessibility={dragWords()} sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
       <header className="flex flex-wrap items-center justify-between gap-x-3 gap-y-2">
         <div className="flex min-w-0 items-baseline gap-2">
           <h2 className="min-w-0 text-title font-bold">

@@ -38,6 +38,7 @@ import { useView } from "../../../project/view";
 import { Button, IconButton } from "../../../ui/button";
 import { Detail } from "../../../ui/detail";
 import { useDragSensors } from "../../../ui/drag-sensors";
+import { dragWords } from "../../../ui/drag-words";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
@@ -97,7 +98,13 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
   return (
     <Detail title={t("Stack")} aside={t("top first · PgUp moves up")}>
       {pieces.length === 0 && <p className="text-muted">{t("Empty so far: take a piece from the left, then click on the canvas.")}</p>}
-      <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={(event) => dropped(of, event)}>
+      <DndContext
+        id="stack"
+        accessibility={dragWords()}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={(event) => dropped(of, event)}
+      >
         <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>
           <ul aria-label={t("Stack")} className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
             {topFirst.map(({ piece, place }) => (

@@ -1,4 +1,5 @@
 /** Small windows, and large ones at 200 %: columns become drawers, and nothing is cut off. */
+import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { violationsOn } from "./axe";
 import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";
@@ -74,4 +75,17 @@ test("columns are resized by dragging their border and by keys, and stay so afte
   await expect(page.getByTestId("sheet")).toBeVisible();
   await expect.poll(() => width(list)).toBe(listNow);
   await expect.poll(() => width(stage)).toBe(stageNow);
+});
+
+test("in a drawer as low as the player, the details below it can be reached", async ({ page }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await openStudio(page);
+  await goTo(page, "Ship");
+  await page.getByRole("button", { name: "Player", exact: true }).click();
+  const [chooser] = await Promise.all([
+    page.waitForEvent("filechooser", { timeout: 20_000 }),
+    page.getByRole("button", { name: "Learn from a file" }).click({ timeout: 20_000 }),
+  ]);
+  await chooser.setFiles([{ name: "hero.json", mimeType: "application/json", buffer: Buffer.from(KEYED) }]);
+  await expect(page.getByRole("dialog", { name: "In the shape of hero.json" })).toBeInViewport({ ratio: 1 });
 });

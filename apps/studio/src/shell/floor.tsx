@@ -122,8 +122,8 @@ function Dock({ stop, notices }: { stop: Stop; notices: boolean }) {
   return (
     <section aria-label={playing ? t("Player and details") : t("Details")} className="flex h-full flex-col">
       {playing && <DockedPlayer playingAt={playing} />}
-      {/* Of another stop it begins at the top again. */}
-      <div key={stop} data-region="details" tabIndex={-1} className="scrolls min-h-0 grow">
+      {/* Of another stop it begins at the top again. In a drawer as low as the player, it keeps some height, and the drawer scrolls. */}
+      <div key={stop} data-region="details" tabIndex={-1} className={`scrolls grow ${notices ? "min-h-0" : "min-h-60 shrink-0"}`}>
         <Later>
           <Suspense fallback={null}>
             <Boundary name={t("{title}: details", { title })}>

@@ -60,32 +60,14 @@ export function brokenClip(project: Project, clip: Clip): Finding[] {
   if (missing.length === 0) return [];
   const message =
     missing.length === 1
-      ? missing.length === 1
-        ? t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take it out, or restore the frame.", {
-            steps: counted(missing.length, "step"),
-            list: shortList(missing),
-            show: missing.length === 1 ? "shows a frame" : "show frames",
-            are: missing.length === 1 ? "is" : "are",
-          })
-        : t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take it out, or restore the frames.", {
-            steps: counted(missing.length, "step"),
-            list: shortList(missing),
-            show: missing.length === 1 ? "shows a frame" : "show frames",
-            are: missing.length === 1 ? "is" : "are",
-          })
-      : missing.length === 1
-        ? t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take them out, or restore the frame.", {
-            steps: counted(missing.length, "step"),
-            list: shortList(missing),
-            show: missing.length === 1 ? "shows a frame" : "show frames",
-            are: missing.length === 1 ? "is" : "are",
-          })
-        : t("{steps} ({list}) {show} that {are} dropped or no longer cut. Take them out, or restore the frames.", {
-            steps: counted(missing.length, "step"),
-            list: shortList(missing),
-            show: missing.length === 1 ? "shows a frame" : "show frames",
-            are: missing.length === 1 ? "is" : "are",
-          });
+      ? t("{steps} ({list}) shows a frame that is dropped or no longer cut. Take it out, or restore the frame.", {
+          steps: counted(missing.length, "step"),
+          list: shortList(missing),
+        })
+      : t("{steps} ({list}) show frames that are dropped or no longer cut. Take them out, or restore the frames.", {
+          steps: counted(missing.length, "step"),
+          list: shortList(missing),
+        });
   return [
     {
       code: "missing-frames",
@@ -154,24 +136,14 @@ export function unassignedFields(project: Project): Finding[] {
         ...{ code: "unassigned-field", severity: "error", where: t('delivery "{name}"', { name }), delivery },
         message:
           unassigned.length === 1
-            ? unassigned.length === 1
-              ? t(
-                  "In the example {name}, {list} differs from frame to frame and means nothing that is known. Say what under “Its fields”.",
-                  { name: example.name, list },
-                )
-              : t(
-                  "In the example {name}, {list} differs from frame to frame and mean nothing that is known. Say what under “Its fields”.",
-                  { name: example.name, list },
-                )
-            : unassigned.length === 1
-              ? t(
-                  "In the example {name}, {list} differ from frame to frame and means nothing that is known. Say what under “Its fields”.",
-                  { name: example.name, list },
-                )
-              : t("In the example {name}, {list} differ from frame to frame and mean nothing that is known. Say what under “Its fields”.", {
-                  name: example.name,
-                  list,
-                }),
+            ? t("In the example {name}, {list} differs from frame to frame and means nothing that is known. Say what under “Its fields”.", {
+                name: example.name,
+                list,
+              })
+            : t("In the example {name}, {list} differ from frame to frame and mean nothing that is known. Say what under “Its fields”.", {
+                name: example.name,
+                list,
+              }),
         place: { stop: "ship", delivery },
         mend: {
           label: t("Keep the example's value"),

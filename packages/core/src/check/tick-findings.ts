@@ -47,40 +47,22 @@ export function tickFindings(
         where: t('clip "{name}"', { name: clip.name }),
         message:
           lost.length === 1
-            ? lost.length === 1
-              ? t(
-                  "At {ticksPerSecond} ticks a second {steps} no tick of its own in the times of {whereOfDelivery}: a game that counts in ticks never shows it.",
-                  {
-                    ticksPerSecond,
-                    steps: counted(lost.length, "of its steps has", "of its steps have"),
-                    whereOfDelivery: whereOfDelivery(project, index),
-                  },
-                )
-              : t(
-                  "At {ticksPerSecond} ticks a second {steps} no tick of its own in the times of {whereOfDelivery}: a game that counts in ticks never shows them.",
-                  {
-                    ticksPerSecond,
-                    steps: counted(lost.length, "of its steps has", "of its steps have"),
-                    whereOfDelivery: whereOfDelivery(project, index),
-                  },
-                )
-            : lost.length === 1
-              ? t(
-                  "At {ticksPerSecond} ticks a second {steps} no tick of their own in the times of {whereOfDelivery}: a game that counts in ticks never shows it.",
-                  {
-                    ticksPerSecond,
-                    steps: counted(lost.length, "of its steps has", "of its steps have"),
-                    whereOfDelivery: whereOfDelivery(project, index),
-                  },
-                )
-              : t(
-                  "At {ticksPerSecond} ticks a second {steps} no tick of their own in the times of {whereOfDelivery}: a game that counts in ticks never shows them.",
-                  {
-                    ticksPerSecond,
-                    steps: counted(lost.length, "of its steps has", "of its steps have"),
-                    whereOfDelivery: whereOfDelivery(project, index),
-                  },
-                ),
+            ? t(
+                "At {ticksPerSecond} ticks a second {steps} no tick of its own in the times of {whereOfDelivery}: a game that counts in ticks never shows it.",
+                {
+                  ticksPerSecond,
+                  steps: counted(lost.length, "of its steps has", "of its steps have"),
+                  whereOfDelivery: whereOfDelivery(project, index),
+                },
+              )
+            : t(
+                "At {ticksPerSecond} ticks a second {steps} no tick of their own in the times of {whereOfDelivery}: a game that counts in ticks never shows them.",
+                {
+                  ticksPerSecond,
+                  steps: counted(lost.length, "of its steps has", "of its steps have"),
+                  whereOfDelivery: whereOfDelivery(project, index),
+                },
+              ),
         place: { stop: "clips", clip: clip.name, steps: lost },
         delivery: index,
         mend: atLeastOne,

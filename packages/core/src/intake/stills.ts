@@ -38,12 +38,8 @@ export function seriesProposal({ members, missing, doubles }: Series<TakenItem>,
       ...(missing.length > 0
         ? [
             missing.length === 1
-              ? missing.length === 1
-                ? t("Number {shortList} is missing.", { shortList: shortList(missing) })
-                : t("Number {shortList} are missing.", { shortList: shortList(missing) })
-              : missing.length === 1
-                ? t("Numbers {shortList} is missing.", { shortList: shortList(missing) })
-                : t("Numbers {shortList} are missing.", { shortList: shortList(missing) }),
+              ? t("Number {shortList} is missing.", { shortList: shortList(missing) })
+              : t("Numbers {shortList} are missing.", { shortList: shortList(missing) }),
           ]
         : []),
       ...(doubles.length > 0

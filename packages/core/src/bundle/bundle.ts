@@ -73,7 +73,7 @@ export function readProjectFile(bytes: Uint8Array, where: string): Project {
       t("{where}, line {line}", { where, line: twice.lines[1] }),
       t('"{key}" stands twice in {path}: here and in line {line}.', {
         key: twice.key,
-        path: twice.path.join(", ") || "the project",
+        path: twice.path.join(", ") || t("the project"),
         line: twice.lines[0],
       }),
       t("Rename one of them in the file, or remove it."),

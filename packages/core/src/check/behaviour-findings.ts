@@ -65,7 +65,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
         code: "rule-names-nothing",
         severity: "warning",
         message: t("It asks for {impossible}, which the behaviour does not have, so it never shows.", {
-          impossible: impossible.map(askedFor).join(" and "),
+          impossible: impossible.map(askedFor).join(` ${t("and")} `),
         }),
         mend: {
           label: t("Remove the condition"),
@@ -133,7 +133,7 @@ function ruleFindings(project: Project, behaviour: Behaviour, rule: Rule, names:
 }
 
 function askedFor(condition: Condition): string {
-  return "showing" in condition ? t("the rule {showing}", { showing: condition.showing.join(" or ") }) : condition.input;
+  return "showing" in condition ? t("the rule {showing}", { showing: condition.showing.join(` ${t("or")} `) }) : condition.input;
 }
 
 /** Whether some rule waits for this one's clip to have ended. */

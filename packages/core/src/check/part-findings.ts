@@ -59,8 +59,8 @@ function goneOf(project: Project, part: Part): Finding[] {
       ...{ code: "part-gone", severity: "error", where: where(part) },
       message:
         missing.length === 1
-          ? t("It is attached by {missing}, which is gone.", { missing: missing.join(" and ") })
-          : t("It is attached by {missing}, which are gone.", { missing: missing.join(" and ") }),
+          ? t("It is attached by {missing}, which is gone.", { missing: missing.join(` ${t("and")} `) })
+          : t("It is attached by {missing}, which are gone.", { missing: missing.join(` ${t("and")} `) }),
       place: placeOf(project, part),
       ...withMend(takeOff(part)),
     },

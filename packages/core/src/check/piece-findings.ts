@@ -206,10 +206,10 @@ function alongClip(project: Project, clip: Clip): Finding[] {
           ...namingSteps((named) =>
             t("{name} wears {palette} in {steps} of {clip}, and {other} before and after.", {
               name: nameOf(project, of),
-              palette: here.palette ?? "its own colours",
+              palette: here.palette ?? t("its own colours"),
               steps: named([step]),
               clip: clip.name,
-              other: before.palette ?? "its own colours",
+              other: before.palette ?? t("its own colours"),
             }),
           ),
           mend: {

@@ -262,7 +262,7 @@ function tooLarge({ name, rect }: FrameToPack, packing: Packing): CaravanError {
     "frame-too-large",
     t('frame "{name}"', { name }),
     edges.length > 0
-      ? t("It is {w} × {h} px and {edges}; {page}.", { w: rect.w, h: rect.h, edges: edges.join(" and "), page })
+      ? t("It is {w} × {h} px and {edges}; {page}.", { w: rect.w, h: rect.h, edges: edges.join(` ${t("and")} `), page })
       : t("It is {w} × {h} px; {page}.", { w: rect.w, h: rect.h, page }),
     t("Allow larger pages, or cut it smaller."),
   );

@@ -87,7 +87,10 @@ export function ProposalRow({
           )}
           {isNew && ground && (
             <Tick
-              label={t("Clear its {ground} {colours}", { ground: GROUNDS[ground.kind], colours: ground.clearing.colours.join(" and ") })}
+              label={t("Clear its {ground} {colours}", {
+                ground: GROUNDS[ground.kind],
+                colours: ground.clearing.colours.join(` ${t("and")} `),
+              })}
               checked={choices.clear}
               onChange={(clear) => onChange({ clear })}
             />

@@ -120,10 +120,12 @@ const StepCell = memo(function StepCell({ id, name: clip, step, index, width, ch
         aria-pressed={chosen}
         aria-label={
           fired
-            ? t("Step {number}: {name}, fires {fired}, {ms} ms", { number, name, ms, fired: fired.join(" and ") })
+            ? t("Step {number}: {name}, fires {fired}, {ms} ms", { number, name, ms, fired: fired.join(` ${t("and")} `) })
             : t("Step {number}: {name}, {ms} ms", { number, name, ms })
         }
-        title={fired ? t("{name}, {ms} ms, fires {fired}", { name, ms, fired: fired.join(" and ") }) : t("{name}, {ms} ms", { name, ms })}
+        title={
+          fired ? t("{name}, {ms} ms, fires {fired}", { name, ms, fired: fired.join(` ${t("and")} `) }) : t("{name}, {ms} ms", { name, ms })
+        }
         tabIndex={-1}
         onClick={(event) => {
           useView.setState((view) => ({ steps: clickedSteps(view.steps, index, event.shiftKey, event.ctrlKey || event.metaKey) }));

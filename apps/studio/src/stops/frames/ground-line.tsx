@@ -27,7 +27,7 @@ export function GroundLine({ source }: { source: Source }) {
       <p>
         {t("This sheet has {ground}, {colours}: games would show it.", {
           ground: GROUNDS[ground.kind],
-          colours: ground.clearing.colours.join(" and "),
+          colours: ground.clearing.colours.join(` ${t("and")} `),
         })}
       </p>
       <Button look="now" onClick={() => clear()} hint="U" aria-keyshortcuts="u">

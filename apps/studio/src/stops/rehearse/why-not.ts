@@ -30,7 +30,8 @@ function notHolding(condition: Condition, program: Program, state: State): strin
   if ("showing" in condition) {
     const { current } = state;
     const name = current && program.rules[current.rule]?.name;
-    if (!name || !condition.showing.includes(name)) return t("{showing} does not show", { showing: condition.showing.join(" or ") });
+    if (!name || !condition.showing.includes(name))
+      return t("{showing} does not show", { showing: condition.showing.join(` ${t("or")} `) });
     return condition.forMs !== undefined && state.at - current.since < condition.forMs * 1000
       ? t("not yet {time}", { time: timeInWords(condition.forMs) })
       : t("its clip has not ended");

@@ -61,12 +61,19 @@ async function stagedInThreads(
   staging: Staging,
   threads: number,
 ): Promise<StagedFile[]> {
-  const shared = new SharedArrayBuffer(bytes.length);
-  new Uint8Array(shared).set(bytes);
+  const shared = inSharedMemory(bytes);
   const answers = await Promise.all(
     Array.from({ length: threads }, (_, from) => inThread({ shared, width, height, frames, from, step: threads, staging })),
   );
   return frames.map((_, k) => answers[k % threads]?.[Math.floor(k / threads)] as StagedFile);
+}
+
+/** Decoded sheets are there already; those with a cleared background are not. */
+function inSharedMemory(bytes: Uint8Array): SharedArrayBuffer {
+  if (bytes.buffer instanceof SharedArrayBuffer && bytes.length === bytes.buffer.byteLength) return bytes.buffer;
+  const shared = new SharedArrayBuffer(bytes.length);
+  new Uint8Array(shared).set(bytes);
+  return shared;
 }
 
 function inThread(task: FrameTask): Promise<readonly StagedFile[]> {

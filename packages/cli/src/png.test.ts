@@ -1,6 +1,7 @@
 import { deflateSync } from "node:zlib";
+import { clearPixels, samePixels } from "@caravan/core/raster";
 import { describe, expect, it } from "vitest";
-import { pngCodec } from "./png";
+import { decodePng, pngCodec } from "./png";
 
 const png = pngCodec();
 const CRC = Array.from({ length: 256 }, (_, n) => {
@@ -31,15 +32,41 @@ function white(data: Uint8Array): Uint8Array {
   ]);
 }
 
+function reasonOf(attempt: () => unknown): string {
+  try {
+    attempt();
+  } catch (error) {
+    return (error as Error).message;
+  }
+  throw new Error("It was not refused.");
+}
+
 describe("PNG files", () => {
   const data = deflateSync(Buffer.from([0, ...Array(8).fill(255), 0, ...Array(8).fill(255)]));
 
   it("with a right checksum of their compressed data are read", () =>
     expect(png.decode(white(data), "x").bytes).toEqual(new Uint8Array(16).fill(255)));
 
-  it("with a wrong one are refused, though every chunk's own checksum is right", () => {
+  it("with a wrong one are refused, though every chunk's own checksum is right", async () => {
     const wrong = Buffer.from(data);
     wrong[wrong.length - 1] = (wrong[wrong.length - 1] as number) ^ 1;
     expect(() => png.decode(white(wrong), "x.png")).toThrow(/x\.png: The PNG file's picture data is damaged/);
+    await expect(decodePng(white(wrong), "x.png")).rejects.toThrow(/x\.png: The PNG file's picture data is damaged/);
+  });
+
+  it("are read the same while their checksum is verified beside, small and large ones", async () => {
+    expect(await decodePng(white(data), "x")).toEqual(png.decode(white(data), "x"));
+    const large = clearPixels(1200, 1000);
+    for (let k = 0; k < large.bytes.length; k++) large.bytes[k] = (k * 7919) >> 3;
+    const file = png.encode(large);
+    const [beside, plain] = [await decodePng(file, "large"), png.decode(file, "large")];
+    expect(beside.bytes.buffer).toBeInstanceOf(SharedArrayBuffer);
+    expect(samePixels(beside, large) && samePixels(plain, large)).toBe(true);
+  });
+
+  it("that are no PNG, cut off or empty are refused with the coder's own reasons", async () => {
+    const whole = white(data);
+    for (const bytes of [new Uint8Array(0), whole.subarray(0, 20), whole.subarray(0, 50), Buffer.from("no picture at all, only some text")])
+      await expect(decodePng(bytes, "x")).rejects.toThrow(reasonOf(() => png.decode(bytes, "x")));
   });
 });

@@ -7,7 +7,7 @@ import type { Pixels } from "@caravan/core/raster";
 import * as jpeg from "@jsquash/jpeg/decode.js";
 import * as webp from "@jsquash/webp/decode.js";
 import { readFile } from "./files";
-import { pngCodec } from "./png";
+import { decodePng } from "./png";
 import { calledInWords } from "./standard";
 
 /** Endings of the files that `readStill` reads. */
@@ -20,12 +20,12 @@ export async function readStill(path: string): Promise<Pixels> {
 
 /** As `readStill`, of bytes that were read; `where` names the file. */
 export async function decodeStill(bytes: Uint8Array, where: string): Promise<Pixels> {
-  if (looksLikePng(bytes) || bytes.length === 0) return pngCodec().decode(bytes, where);
+  if (looksLikePng(bytes) || bytes.length === 0) return decodePng(bytes, where);
   if (isJpeg(bytes)) return pixelsBy(jpegDecoder, bytes, where, "JPEG");
   if (isWebp(bytes)) return pixelsBy(webpDecoder, bytes, where, "WebP");
   if (/\.tga$/i.test(where) || looksLikeTga(bytes)) return readTga(bytes, where);
   // Says what it is not, in the words for PNG.
-  return pngCodec().decode(bytes, where);
+  return decodePng(bytes, where);
 }
 
 interface Decoder {

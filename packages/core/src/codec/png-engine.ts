@@ -36,12 +36,15 @@ export interface PngEngine {
   encode(picture: RawPicture): Uint8Array;
 }
 
+/** Memory for `length` bytes of pixels: for example some that threads share. */
+export type PixelMemory = (length: number) => Uint8Array;
+
 /** `module` is the compiled `squoosh_png_bg.wasm`. */
-export function linkPngEngine(module: WasmModule): PngEngine {
+export function linkPngEngine(module: WasmModule, memory: PixelMemory): PngEngine {
   const api = (globalThis as unknown as { WebAssembly: WasmApi }).WebAssembly;
   let instance: Coder | null = null;
   const attempt = <Result>(use: (coder: Coder) => Result): Result => {
-    instance ??= new Coder(api, module);
+    instance ??= new Coder(api, module, memory);
     try {
       return use(instance);
     } catch (error) {
@@ -60,7 +63,11 @@ class Coder {
   private readonly exports: CoderExports;
   private decoded: RawPicture | null = null;
 
-  constructor(api: WasmApi, module: WasmModule) {
+  constructor(
+    api: WasmApi,
+    module: WasmModule,
+    private readonly memory: PixelMemory,
+  ) {
     const imports: Record<string, Record<string, unknown>> = {};
     for (const wanted of api.Module.imports(module)) {
       imports[wanted.module] ??= {};
@@ -96,7 +103,8 @@ class Coder {
   private importNamed(name: string): unknown {
     if (name.startsWith("__wbg_newwithownedu8clampedarrayandsh_"))
       return (ptr: number, length: number, width: number, height: number) => {
-        const bytes = new Uint8Array(this.exports.memory.buffer, ptr >>> 0, length >>> 0).slice();
+        const bytes = this.memory(length >>> 0);
+        bytes.set(new Uint8Array(this.exports.memory.buffer, ptr >>> 0, length >>> 0));
         this.exports.__wbindgen_free(ptr, length, 1);
         this.decoded = { width: width >>> 0, height: height >>> 0, bytes };
         return 0;

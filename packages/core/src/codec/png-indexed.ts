@@ -6,7 +6,7 @@
  * Cost: O(pixels), and compression. Same pixels, same bytes.
  */
 import { zlibSync } from "fflate";
-import type { Pixels } from "../raster";
+import { type Pixels, pixelWords } from "../raster";
 import { chunk, joined } from "./png-chunks";
 
 /** The file, or null if the picture has more than 256 colours. */
@@ -35,24 +35,20 @@ export function encodeIndexed(pixels: Pixels): Uint8Array | null {
 
 /** Colours in order of appearance, but not fully opaque ones first, so that tRNS stays short. */
 function colourTable({ bytes, width, height }: Pixels): { colours: number[]; indexes: Uint8Array } | null {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const pixels = pixelWords(bytes);
   const seen = new Map<number, number>();
   const indexes = new Uint8Array(width * height);
-  let last = -1;
-  let lastIndex = 0;
-  for (let k = 0; k < indexes.length; k++) {
-    const colour = view.getUint32(k * 4, true);
-    if (colour !== last) {
-      let index = seen.get(colour);
-      if (index === undefined) {
-        if (seen.size === 256) return null;
-        index = seen.size;
-        seen.set(colour, index);
-      }
-      last = colour;
-      lastIndex = index;
+  for (let k = 0; k < indexes.length; ) {
+    const colour = pixels[k] as number;
+    let index = seen.get(colour);
+    if (index === undefined) {
+      if (seen.size === 256) return null;
+      index = seen.size;
+      seen.set(colour, index);
     }
-    indexes[k] = lastIndex;
+    // Neighbours mostly have the same colour.
+    do indexes[k++] = index;
+    while (pixels[k] === colour);
   }
   const found = [...seen.keys()];
   const colours = [...found.filter((colour) => colour >>> 24 !== 255), ...found.filter((colour) => colour >>> 24 === 255)];
@@ -64,16 +60,19 @@ function colourTable({ bytes, width, height }: Pixels): { colours: number[]; ind
 
 /** Rows of packed indexes, the leftmost in the highest bits, each after its filter byte 0. */
 function scanlines(indexes: Uint8Array, width: number, height: number, bits: number): Uint8Array {
-  const perByte = 8 / bits;
-  const stride = 1 + Math.ceil(width / perByte);
+  const stride = 1 + Math.ceil((width * bits) / 8);
   const rows = new Uint8Array(stride * height);
   for (let y = 0; y < height; y++) {
     const row = y * stride + 1;
-    if (bits === 8) rows.set(indexes.subarray(y * width, (y + 1) * width), row);
+    const first = y * width;
+    if (bits === 8) rows.set(indexes.subarray(first, first + width), row);
     else
-      for (let x = 0; x < width; x++) {
-        const at = row + Math.floor(x / perByte);
-        rows[at] = (rows[at] as number) | ((indexes[y * width + x] as number) << (8 - bits * ((x % perByte) + 1)));
+      for (let x = 0, at = row, shift = 8; x < width; x++) {
+        shift -= bits;
+        rows[at] = (rows[at] as number) | ((indexes[first + x] as number) << shift);
+        if (shift > 0) continue;
+        shift = 8;
+        at++;
       }
   }
   return rows;

@@ -2,7 +2,7 @@ import { CaravanError } from "../model";
 import type { Pixels } from "../raster";
 import { t } from "../words";
 import { chunksOf } from "./png-chunks";
-import { linkPngEngine, type PngEngine, type WasmModule } from "./png-engine";
+import { linkPngEngine, type PixelMemory, type PngEngine, type WasmModule } from "./png-engine";
 import { encodeIndexed } from "./png-indexed";
 import { inspectPng, type PngHeader } from "./png-structure";
 
@@ -19,9 +19,9 @@ export interface PngCodec {
   encodeFull(pixels: Pixels): Uint8Array;
 }
 
-/** `module` is the compiled WebAssembly of @jsquash/png; who runs us knows how to load it. */
-export function createPngCodec(module: WasmModule): PngCodec {
-  const engine = linkPngEngine(module);
+/** `module` is the compiled WebAssembly of @jsquash/png; who runs us knows how to load it. `memory` is where pixels are decoded into. */
+export function createPngCodec(module: WasmModule, memory: PixelMemory = (length) => new Uint8Array(length)): PngCodec {
+  const engine = linkPngEngine(module, memory);
   return {
     decode(bytes, where) {
       const header = inspectPng(bytes, where);

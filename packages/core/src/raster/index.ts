@@ -34,6 +34,7 @@ export {
   mirrored,
   type Pixels,
   paste,
+  pixelWords,
   samePixels,
   turnClockwise,
   turnCounterClockwise,

@@ -32,8 +32,8 @@ export function paste(onto: Pixels, from: Pixels, rect: Rect, x: number, y: numb
 export function turnClockwise(pixels: Pixels): Pixels {
   const { width, height } = pixels;
   const out = clearPixels(height, width);
-  const from = words(pixels.bytes);
-  const to = words(out.bytes);
+  const from = pixelWords(pixels.bytes);
+  const to = pixelWords(out.bytes);
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) to[x * height + (height - 1 - y)] = from[y * width + x] as number;
   return out;
 }
@@ -42,8 +42,8 @@ export function turnClockwise(pixels: Pixels): Pixels {
 export function turnCounterClockwise(pixels: Pixels): Pixels {
   const { width, height } = pixels;
   const out = clearPixels(height, width);
-  const from = words(pixels.bytes);
-  const to = words(out.bytes);
+  const from = pixelWords(pixels.bytes);
+  const to = pixelWords(out.bytes);
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) to[(width - 1 - x) * height + y] = from[y * width + x] as number;
   return out;
 }
@@ -52,8 +52,8 @@ export function turnCounterClockwise(pixels: Pixels): Pixels {
 export function mirrored(pixels: Pixels): Pixels {
   const { width, height } = pixels;
   const out = clearPixels(width, height);
-  const from = words(pixels.bytes);
-  const to = words(out.bytes);
+  const from = pixelWords(pixels.bytes);
+  const to = pixelWords(out.bytes);
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) to[y * width + (width - 1 - x)] = from[y * width + x] as number;
   return out;
 }
@@ -61,7 +61,7 @@ export function mirrored(pixels: Pixels): Pixels {
 /** Repeats the outermost pixels of `rect` outward `times` over, corners too. The picture must have room for it. */
 export function extrude(onto: Pixels, rect: Rect, times: number): void {
   if (times === 0) return;
-  const pixels = words(onto.bytes);
+  const pixels = pixelWords(onto.bytes);
   const { width } = onto;
   for (let y = rect.y; y < rect.y + rect.h; y++) {
     const row = y * width;
@@ -80,8 +80,8 @@ export function extrude(onto: Pixels, rect: Rect, times: number): void {
 /** True when both have the same size and every byte is the same, colours under alpha 0 included. */
 export function samePixels(a: Pixels, b: Pixels): boolean {
   if (a.width !== b.width || a.height !== b.height) return false;
-  const wordsA = words(a.bytes);
-  const wordsB = words(b.bytes);
+  const wordsA = pixelWords(a.bytes);
+  const wordsB = pixelWords(b.bytes);
   for (let k = 0; k < wordsA.length; k++) if (wordsA[k] !== wordsB[k]) return false;
   return true;
 }
@@ -98,7 +98,7 @@ export function looksSame(a: Pixels, b: Pixels): boolean {
 }
 
 /** One 32-bit word per pixel, sharing the bytes if they are aligned, otherwise over a copy. */
-function words(bytes: Uint8Array): Uint32Array {
+export function pixelWords(bytes: Uint8Array): Uint32Array {
   const aligned = bytes.byteOffset % 4 === 0 ? bytes : bytes.slice();
   return new Uint32Array(aligned.buffer, aligned.byteOffset, aligned.byteLength >> 2);
 }

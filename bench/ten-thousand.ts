@@ -95,7 +95,6 @@ try {
   await page.getByRole("navigation", { name: "Stops" }).waitFor();
   await dropFiles(page, [{ name: "large.caravan", bytes: large() }]);
   await page.waitForTimeout(15000);
-  await page.screenshot({ path: "/tmp/big.png" });
   await saved(page);
   await goTo(page, "Clips");
   await page.waitForTimeout(3000);

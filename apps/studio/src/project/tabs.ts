@@ -85,7 +85,7 @@ export async function takeOver(id: string, onLost: () => void, patience = 1500):
       "not-stored",
       t("the other tab"),
       t("It has changes that it could not save: {refused}", { refused }),
-      "Go there and save the project to a file first.",
+      t("Go there and save the project to a file first."),
     );
   return (await request(id, { steal: true }, onLost)) as Ownership;
 }
@@ -96,7 +96,7 @@ export async function takeOver(id: string, onLost: () => void, patience = 1500):
  */
 export async function whileNobodyElseOwns<Value>(id: string, name: string, work: () => Promise<Value>): Promise<Value> {
   const owned = await tryToOwn(id, () => {});
-  if (!owned) throw new CaravanError("read-only", name, "It is open in another tab.", "Close it there, or do it in that tab.");
+  if (!owned) throw new CaravanError("read-only", name, t("It is open in another tab."), t("Close it there, or do it in that tab."));
   try {
     return await work();
   } finally {

@@ -54,6 +54,8 @@ function untold(path: string): string[] {
     if (ts.isJsxAttribute(node) && READ.has(node.name.getText()) && node.initializer)
       look(ts.isJsxExpression(node.initializer) && node.initializer.expression ? node.initializer.expression : node.initializer);
     if (ts.isPropertyAssignment(node) && READ.has(node.name.getText())) look(node.initializer);
+    // Errors say what failed and what to do.
+    if (ts.isNewExpression(node) && node.expression.getText() === "CaravanError") node.arguments?.slice(2, 4).forEach(look);
     // Facts and options: pairs of a key and words, or of words and a value.
     if (ts.isJsxAttribute(node) && ["facts", "options"].includes(node.name.getText())) pairsIn(node).forEach(look);
     ts.forEachChild(node, visit);
@@ -80,7 +82,7 @@ function pieces(path: string): string[] {
 
 const STUDIO = join(import.meta.dirname, "..");
 const FILES = readdirSync(STUDIO, { recursive: true, encoding: "utf8" })
-  .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|fixture|^(server|workers|offline)\//.test(name))
+  .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|fixture|^(server|offline)\//.test(name))
   .map((name) => join(STUDIO, name));
 
 it("all visible text goes through `t`", () => {

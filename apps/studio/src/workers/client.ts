@@ -1,5 +1,6 @@
 /** Typed access to workers: one call per job, with progress, cancelling, and errors as they were thrown. */
 import { CaravanError } from "@caravan/core/model";
+import { t } from "@caravan/core/words";
 import * as Comlink from "comlink";
 import type { JobName, JobRunner, Jobs, OnProgress } from "./jobs";
 
@@ -115,5 +116,5 @@ function wakeNext(): void {
 }
 
 function cancelled(): CaravanError {
-  return new CaravanError("cancelled", "work", "It was stopped.", "Nothing was changed.");
+  return new CaravanError("cancelled", t("work"), t("It was stopped."), t("Nothing was changed."));
 }

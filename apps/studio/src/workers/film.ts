@@ -5,6 +5,7 @@
 import type { PngCodec } from "@caravan/core/codec";
 import { CaravanError, whyOf } from "@caravan/core/model";
 import { type Pixels, scaled } from "@caravan/core/raster";
+import { t } from "@caravan/core/words";
 import { BlobSource, EncodedPacketSink, Input, type InputVideoTrack, MATROSKA, MP4, QTFF, VideoSampleSink, WEBM } from "mediabunny";
 import { encoded } from "./encoded";
 import type { FilmFacts, OnProgress, StoredPicture } from "./jobs";
@@ -20,7 +21,7 @@ export async function filmFacts(blob: Blob, where: string): Promise<FilmFacts> {
     // Packets come in decoding order; those before the film's start are not shown.
     const frames = shown.filter(({ at, lasts }) => at + lasts > 0 || at >= 0).sort((a, b) => a.at - b.at);
     const last = frames.at(-1);
-    if (!last) throw new CaravanError("damaged-picture", where, "There is no frame in this film.", "Export it again.");
+    if (!last) throw new CaravanError("damaged-picture", where, t("There is no frame in this film."), t("Export it again."));
     const first = (frames[0] as { at: number }).at;
     // The last one lasts as long as it says, otherwise as long as the previous one.
     const before = frames.at(-2);
@@ -47,7 +48,12 @@ export async function filmFrames(
     const stored: StoredPicture[] = [];
     for await (const sample of new VideoSampleSink(track).samplesAtTimestamps(starts)) {
       if (!sample)
-        throw new CaravanError("damaged-picture", where, `Frame ${stored.length} of those chosen could not be decoded.`, "Choose others.");
+        throw new CaravanError(
+          "damaged-picture",
+          where,
+          t("Frame {frame} of those chosen could not be decoded.", { frame: stored.length }),
+          t("Choose others."),
+        );
       const pixels = await pixelsOf(sample);
       sample.close();
       stored.push(await encoded(reduction === 1 ? pixels : scaled(pixels, 1 / reduction, false), png));
@@ -78,26 +84,32 @@ async function withTrack<Answer>(blob: Blob, where: string, use: (track: InputVi
     throw new CaravanError(
       "not-a-picture",
       where,
-      "This browser decodes no films here: it does so only on this machine's own address or over https.",
-      "Open Caravan at localhost, or bring in stills.",
+      t("This browser decodes no films here: it does so only on this machine's own address or over https."),
+      t("Open Caravan at localhost, or bring in stills."),
     );
   const input = new Input({ source: new BlobSource(blob), formats: [WEBM, MATROSKA, MP4, QTFF] });
   try {
     const track = await input.getPrimaryVideoTrack();
-    if (!track) throw new CaravanError("not-a-picture", where, "There are no pictures in this film.", "Choose another file.");
+    if (!track) throw new CaravanError("not-a-picture", where, t("There are no pictures in this film."), t("Choose another file."));
     if (!(await track.canDecode()))
       throw new CaravanError(
         "not-a-picture",
         where,
-        `This browser cannot decode its pictures (${(await track.getCodec()) ?? "unknown"}).`,
-        "Save it as WebM, or bring in stills.",
+        t("This browser cannot decode its pictures ({codec}).", { codec: (await track.getCodec()) ?? t("unknown") }),
+        t("Save it as WebM, or bring in stills."),
       );
     return await use(track);
   } catch (error) {
     if (error instanceof CaravanError) throw error;
-    throw new CaravanError("damaged-picture", where, `It could not be read as a film: ${whyOf(error)}.`, "Export it again.", {
-      cause: error,
-    });
+    throw new CaravanError(
+      "damaged-picture",
+      where,
+      t("It could not be read as a film: {why}.", { why: whyOf(error) }),
+      t("Export it again."),
+      {
+        cause: error,
+      },
+    );
   }
 }
 

@@ -12,6 +12,7 @@ import {
 import { createPngCodec, type PngCodec, type WasmModule } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
+import { t } from "@caravan/core/words";
 import type { LookFile, LookFiles } from "./jobs";
 
 let codec: Promise<PngCodec> | null = null;
@@ -46,7 +47,8 @@ export async function pixelsOfLook({ look, files }: LookFiles, png: PngCodec, wh
     let pixels = parts.get(each.key);
     if (!pixels) {
       const blob = files.get(each.sha256);
-      if (!blob) throw new CaravanError("missing-picture", where, "A picture that it is taken from is not there.", "Give the art again.");
+      if (!blob)
+        throw new CaravanError("missing-picture", where, t("A picture that it is taken from is not there."), t("Give the art again."));
       pixels = await pixelsOf({ blob, clearing: each.clearing, recolouring: each.recolouring }, png, where);
     }
     parts.delete(each.key);

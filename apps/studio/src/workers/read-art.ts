@@ -16,6 +16,7 @@ import {
 import type { LayerOfFile } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
+import { t } from "@caravan/core/words";
 import { encoded, pictureOf } from "./encoded";
 import type { ReadArt, StoredLayer } from "./jobs";
 import { pixelsOfStill } from "./still";
@@ -23,7 +24,7 @@ import { pixelsOfStill } from "./still";
 /** Throws what is wrong with the file. `where` names it. */
 export async function readArt(blob: Blob, where: string, png: PngCodec): Promise<ReadArt> {
   const bytes = new Uint8Array(await blob.arrayBuffer());
-  if (bytes.length === 0) throw new CaravanError("empty-file", where, "The file is empty (0 bytes).", "Export it again.");
+  if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Export it again."));
   if (looksLikePng(bytes)) {
     inspectPng(bytes, where);
     await refuseWrongChecksum(bytes, where);
@@ -44,8 +45,8 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     throw new CaravanError(
       "not-a-picture",
       where,
-      "This is not a picture but text.",
-      "Choose the picture itself, or name the file as what it is.",
+      t("This is not a picture but text."),
+      t("Choose the picture itself, or name the file as what it is."),
     );
   }
   return { kind: "still", picture: await encoded(await pixelsOfStill(blob, where), png) };
@@ -73,8 +74,8 @@ async function animationOf(animation: Animated, where: string, png: PngCodec): P
     throw new CaravanError(
       "damaged-picture",
       where,
-      `None of its ${animation.count} pictures is whole. ${broken[0]?.why ?? ""}`,
-      "Export it again.",
+      t("None of its {count} pictures is whole. {why}", { count: animation.count, why: broken[0]?.why ?? "" }),
+      t("Export it again."),
     );
   return { kind: "animation", pictures, plays: animation.plays, broken };
 }

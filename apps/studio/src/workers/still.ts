@@ -4,6 +4,7 @@
  */
 import { CaravanError } from "@caravan/core/model";
 import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
+import { t } from "@caravan/core/words";
 
 const TILE = 4096; // px: every WebGL 2 device supports textures of this side
 const EXACT = { premultiplyAlpha: "none", colorSpaceConversion: "none" } as const;
@@ -17,8 +18,8 @@ export async function pixelsOfStill(blob: Blob, where: string): Promise<Pixels> 
     throw new CaravanError(
       "not-a-picture",
       where,
-      "Neither Caravan nor this browser can read it as a picture.",
-      "Save it as PNG, or take another copy if it should be a picture.",
+      t("Neither Caravan nor this browser can read it as a picture."),
+      t("Save it as PNG, or take another copy if it should be a picture."),
       { cause },
     );
   }

@@ -4,6 +4,7 @@ import { framesToPart, putTogetherFromTiles } from "@caravan/core/edit";
 import { CaravanError, type Frame, type FrameRef, findFrame, frameName, type Project, type Source, sourceById } from "@caravan/core/model";
 import { clearPixels, crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { inPalettes, nearTiles, type PaletteUse, partedIntoTiles, tilesOf } from "@caravan/core/tiles";
+import { t } from "@caravan/core/words";
 import { type Answer, type Ask, fromText, type NamedFrame } from "../jobs";
 import { decodedOf } from "../pictures-in-hand";
 
@@ -47,8 +48,8 @@ export async function partIntoTiles({ project: text, source: id, pictures, tile 
       throw new CaravanError(
         "proof-failed",
         frameName(source, frame),
-        "Put together from tiles it would not be the same.",
-        "Nothing was changed. Please report it.",
+        t("Put together from tiles it would not be the same."),
+        t("Nothing was changed. Please report it."),
       );
   }
   return parted;

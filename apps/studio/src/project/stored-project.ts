@@ -39,7 +39,7 @@ export interface Recovery {
 /** Throws `not-found`, or why the document cannot be opened at all: `damaged-project`, `newer-version`. */
 export async function readStored(id: string): Promise<ReadProject> {
   const row = await storage.projects.get(id);
-  if (!row) throw new CaravanError("not-found", "project", t("This browser does not hold it any more."), t("Choose another project."));
+  if (!row) throw new CaravanError("not-found", t("project"), t("This browser does not hold it any more."), t("Choose another project."));
   const where = `project “${row.name}”`;
   const history = await readHistory(row);
   let content: unknown;

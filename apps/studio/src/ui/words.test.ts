@@ -54,8 +54,13 @@ function untold(path: string): string[] {
     if (ts.isJsxAttribute(node) && READ.has(node.name.getText()) && node.initializer)
       look(ts.isJsxExpression(node.initializer) && node.initializer.expression ? node.initializer.expression : node.initializer);
     if (ts.isPropertyAssignment(node) && READ.has(node.name.getText())) look(node.initializer);
-    // Errors say what failed and what to do.
-    if (ts.isNewExpression(node) && node.expression.getText() === "CaravanError") node.arguments?.slice(2, 4).forEach(look);
+    // Tables of words, by key.
+    if (ts.isVariableDeclaration(node) && /(^|_)(WORDS|HELP|TITLES|USES|FED)$/.test(node.name.getText()) && node.initializer)
+      ts.forEachChild(node.initializer, (entry) => {
+        if (ts.isPropertyAssignment(entry)) look(entry.initializer);
+      });
+    // Errors say where something failed, what and what to do.
+    if (ts.isNewExpression(node) && node.expression.getText() === "CaravanError") node.arguments?.slice(1, 4).forEach(look);
     // Facts and options: pairs of a key and words, or of words and a value.
     if (ts.isJsxAttribute(node) && ["facts", "options"].includes(node.name.getText())) pairsIn(node).forEach(look);
     ts.forEachChild(node, visit);

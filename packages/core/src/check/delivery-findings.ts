@@ -32,7 +32,7 @@ export function deliveryFindings(project: Project): Finding[] {
       ]),
     ),
     ...deliveredNames(project),
-    ...guarded("origins", () => originsOutside(project)),
+    ...guarded(t("origins"), () => originsOutside(project)),
   ];
 }
 

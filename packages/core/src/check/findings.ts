@@ -15,6 +15,7 @@ import { kindFindings, outlineFindings } from "./outline-findings";
 import { brokenParts, partFindings } from "./part-findings";
 import { pieceFindings } from "./piece-findings";
 import { stageFindings } from "./stage-findings";
+import { stageReferences } from "./stage-references";
 import { brokenClip, nothingCut, sameNames, unassignedFields } from "./stopping";
 
 /**
@@ -43,21 +44,21 @@ export function* lookingFor(project: Project, seen: SeenArt, edited: ClipName | 
 /** What is checked, in document order. */
 function* looksAt(project: Project, seen: SeenArt, edited: ClipName | null): Generator<[where: string, find: () => Finding[]]> {
   yield [t("what is cut"), () => nothingCut(project)];
-  yield ["art", () => artFindings(project, seen)];
+  yield [t("art"), () => artFindings(project, seen)];
   for (const clip of project.clips) yield [t('clip "{name}"', { name: clip.name }), () => clipFindings(project, clip, seen)];
-  yield ["actions", () => actionFindings(project, edited)];
-  yield ["behaviours", () => behaviourFindings(project)];
-  yield ["pieces", () => pieceFindings(project)];
-  yield ["colours", () => colourFindings(project, seen)];
-  yield ["outlines", () => kindFindings(project, seen.outlines)];
-  yield ["stages", () => stageFindings(project, seen)];
-  yield ["layers", () => layersThatDisagree(project)];
-  yield ["parts", () => [...brokenParts(project), ...partFindings(project)]];
+  yield [t("actions"), () => actionFindings(project, edited)];
+  yield [t("behaviours"), () => behaviourFindings(project)];
+  yield [t("pieces"), () => pieceFindings(project)];
+  yield [t("colours"), () => colourFindings(project, seen)];
+  yield [t("outlines"), () => kindFindings(project, seen.outlines)];
+  yield [t("stages"), () => [...stageReferences(project), ...stageFindings(project, seen)]];
+  yield [t("layers"), () => layersThatDisagree(project)];
+  yield [t("parts"), () => [...brokenParts(project), ...partFindings(project)]];
   yield [t("frame names"), () => sameNames(project)];
   yield [t("clip names"), () => nameFindings(project)];
   yield [t("unused frames"), () => unused(project)];
-  yield ["deliveries", () => deliveryFindings(project)];
-  yield ["examples", () => unassignedFields(project)];
+  yield [t("deliveries"), () => deliveryFindings(project)];
+  yield [t("examples"), () => unassignedFields(project)];
 }
 
 /** A finding that stops a clip is reported alone: a clip that cannot show is not judged by its movement. */

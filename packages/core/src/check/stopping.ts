@@ -1,7 +1,7 @@
 /** Findings that are errors and stop a delivery. Warnings and notes are found elsewhere. */
-import { assignField, removeClip, removeSteps, renameFrame } from "../edit";
+import { assignField, forgetExample, removeClip, removeSteps, renameFrame } from "../edit";
 import { shapeOf } from "../example";
-import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
+import { CaravanError, type Clip, counted, type FrameRef, findFrame, frameName, frameRef, keptFrames, type Project } from "../model";
 import { t } from "../words";
 import { emptyActions } from "./action-findings";
 import { deliveredNames } from "./delivered-names";
@@ -18,12 +18,12 @@ export function stoppingFinding(project: Project, index: number): Finding | null
   const looks: readonly (() => Finding[])[] = [
     () => guarded(t("what is cut"), () => nothingCut(project)),
     () => project.clips.flatMap((clip) => guarded(t('clip "{name}"', { name: clip.name }), () => brokenClip(project, clip))),
-    () => guarded("actions", () => emptyActions(project)),
+    () => guarded(t("actions"), () => emptyActions(project)),
     () => guarded(t("frame names"), () => sameNames(project)),
-    () => guarded("layers", () => layersThatDisagree(project)),
-    () => guarded("parts", () => brokenParts(project)),
+    () => guarded(t("layers"), () => layersThatDisagree(project)),
+    () => guarded(t("parts"), () => brokenParts(project)),
     () => deliveredNames(project),
-    () => guarded("examples", () => unassignedFields(project)),
+    () => guarded(t("examples"), () => unassignedFields(project)),
   ];
   for (const look of looks) {
     const stopping = look().find(({ severity, delivery }) => severity === "error" && (delivery === undefined || delivery === index));
@@ -119,13 +119,28 @@ export function sameNames(project: Project): Finding[] {
 /** What was found on lists of frames, which are never changed in place. */
 const sharedIn = new WeakMap<object, Finding[]>();
 
-/** Fields of examples that look like geometry and mean nothing known: what the example says there would be wrong for other frames. */
+/** Examples that cannot be used, and fields of examples that look like geometry and mean nothing known: what the example says there would be wrong for other frames. */
 export function unassignedFields(project: Project): Finding[] {
   return project.deliveries.flatMap(({ name, kind, data }, delivery): Finding[] => {
     // Films have no metadata.
     const example = kind === "films" ? undefined : project.examples.find((each) => each.name === data.example);
     if (!example) return [];
-    const { unassigned } = shapeOf(example);
+    const where = t('delivery "{name}"', { name });
+    const place: Place = { stop: "ship", delivery };
+    let unassigned: readonly string[];
+    try {
+      ({ unassigned } = shapeOf(example));
+    } catch (error) {
+      if (!(error instanceof CaravanError)) throw error;
+      // The studio takes in none that cannot be used, but a document may have been edited elsewhere.
+      const message = t("The example {name} cannot be used: {what} {remedy}", {
+        name: example.name,
+        what: error.what,
+        remedy: error.remedy,
+      });
+      const mend = { label: t("Remove the example"), apply: (current: Project) => forgetExample(current, example.name) };
+      return [{ code: "unusable-example", severity: "error", where, delivery, message, place, mend }];
+    }
     if (unassigned.length === 0) return [];
     const list =
       unassigned.length > 3
@@ -133,7 +148,7 @@ export function unassignedFields(project: Project): Finding[] {
         : unassigned.join(", ");
     return [
       {
-        ...{ code: "unassigned-field", severity: "error", where: t('delivery "{name}"', { name }), delivery },
+        ...{ code: "unassigned-field", severity: "error", where, delivery },
         message:
           unassigned.length === 1
             ? t("In the example {name}, {list} differs from frame to frame and means nothing that is known. Say what under “Its fields”.", {
@@ -144,7 +159,7 @@ export function unassignedFields(project: Project): Finding[] {
                 name: example.name,
                 list,
               }),
-        place: { stop: "ship", delivery },
+        place,
         mend: {
           label: t("Keep the example's value"),
           apply: (current) => unassigned.reduce((next, path) => assignField(next, example.name, path, "keep"), current),

@@ -31,7 +31,7 @@ export function films(
   onProgress: (done: number) => void,
 ): { films: Film[]; proof: Proof; notes: string[] } {
   if (clips.length === 0)
-    throw new CaravanError("nothing-picked", "films", t("There are no clips to film."), t("Make a clip at Clips first."));
+    throw new CaravanError("nothing-picked", t("films"), t("There are no clips to film."), t("Make a clip at Clips first."));
   const byName = new Map(frames.map((frame) => [frame.name, blendedFrame(frame, layers)]));
   const made: Film[] = [];
   const notes: string[] = [];

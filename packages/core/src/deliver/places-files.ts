@@ -20,7 +20,7 @@ export function placesFiles(pages: readonly { image: string; pixels: Pixels }[],
   if (palettes.length > NONE)
     throw new CaravanError(
       "bad-number",
-      "palettes",
+      t("palettes"),
       t("A picture of palette indexes can hold {none} palettes.", { none: NONE }),
       t("Remove some, or deliver without it."),
     );

@@ -108,7 +108,7 @@ export function strips({ frames, clips, layers }: Contents, { marginPx, gapPx, r
   if (clips.length === 0)
     throw new CaravanError(
       "nothing-picked",
-      "strips",
+      t("strips"),
       t("There are no clips to make strips of."),
       t("Make a clip at Clips, or deliver a grid sheet."),
     );

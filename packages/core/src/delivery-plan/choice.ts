@@ -57,7 +57,7 @@ function ofFrames(project: Project, chosen: readonly FrameRef[]): Chosen {
   if (frames.size === 0)
     throw new CaravanError(
       "nothing-picked",
-      "frames",
+      t("frames"),
       t("None of the chosen frames exists."),
       t("Pick frames at Frames and choose them under Contents, or deliver everything."),
     );

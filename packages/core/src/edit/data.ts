@@ -44,7 +44,7 @@ export const renameData = edit(
     return withData(project, on, (data) => {
       if (!data.some((each) => each.name === from)) return data;
       if (data.some((each) => each.name === name))
-        throw new CaravanError("name-taken", "data", t('There is "{name}" already.', { name }), t("Choose another name."));
+        throw new CaravanError("name-taken", t("data"), t('There is "{name}" already.', { name }), t("Choose another name."));
       return data.map((each) => (each.name === from ? { ...each, name } : each));
     });
   },
@@ -70,7 +70,7 @@ export function withEntry(data: readonly DataEntry[], entry: DataEntry): readonl
   if (data.length >= MOST_DATA)
     throw new CaravanError(
       "bad-call",
-      "data",
+      t("data"),
       t("There are {mostData} values already.", { mostData: MOST_DATA }),
       t("Remove some, or use a list or an object."),
     );

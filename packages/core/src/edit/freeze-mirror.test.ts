@@ -7,6 +7,7 @@ import {
   framesToMirror,
   freezeMirror,
   mirrorMissing,
+  removeSteps,
   setPetal,
   setSourceOrigin,
   setStepDurations,
@@ -55,5 +56,7 @@ describe("freezing a mirror", () => {
     expect(clipNamed(freezeMirror(single, GO, "w", [picture(3)]), "go-w").steps).toHaveLength(1);
     expect(() => freezeMirror(single, GO, "e", [picture(3)])).toThrow(/facing e is no mirror/);
     expect(() => freezeMirror(single, GO, "w", [])).toThrow(/no longer the mirrored ones/);
+    const empty = removeSteps(single, "stand" as ClipName, [0]);
+    expect(() => freezeMirror(empty, GO, "w", [])).toThrow(/It has no steps/);
   });
 });

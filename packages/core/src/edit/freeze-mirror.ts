@@ -55,6 +55,13 @@ export const freezeMirror = edit(
   (project, name, facing, pictures) => {
     const clip = mirroredClip(project, name, facing);
     const refs = framesOfClips([clip]);
+    if (refs.length === 0)
+      throw new CaravanError(
+        "bad-call",
+        t('clip "{name}"', { name: clip.name }),
+        t("It has no steps, so there is nothing to freeze."),
+        t("Add frames to it first."),
+      );
     if (refs.length !== pictures.length)
       throw new CaravanError(
         "bad-call",

@@ -170,6 +170,12 @@ describe("marks", () => {
     expect(placed(frozen, step).frame.marks).toEqual({ boxes: { body: [{ x: 2, y: 2, w: 5, h: 7 }] }, points: { hand: { x: 6, y: 3 } } });
   });
 
+  it("are of the kind's own shape: no boxes are put under a point's name, and no point under that of boxes", () => {
+    expect(() => addBox(project, "it", [ref(0)], HAND, ref(0), BOX)).toThrow(/These are no boxes/);
+    expect(() => setBoxes(project, "it", HAND, new Map([[ref(0), [BOX]]]))).toThrow(/These are no boxes/);
+    expect(() => putPoint(project, "it", [ref(0)], BODY, ref(0), { x: 1, y: 1 })).toThrow(/These are no points/);
+  });
+
   it("are saved and read unchanged; marks of no kind are refused", () => {
     const file = JSON.parse(JSON.stringify(projectToFile(marked)));
     expect(projectFromFile(file, "caravan.json")).toEqual(marked);

@@ -34,7 +34,7 @@ import { withFrames } from "./with-frames";
 export const addBox = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _box: Box) => t("draw {name} on {of}", { name, of }),
   (project, _of, refs, name, at, box) => {
-    markNamed(project, name);
+    refuseOtherShape(project, name, "box");
     const from = placedFrame(project, at);
     return onFrames(project, refs, ({ frame, ...rest }) =>
       marksWith(frame.marks, name, { boxes: [...boxesOf(frame, name), checkedBox(carriedBox(box, from, { frame, ...rest }))] }),
@@ -70,7 +70,7 @@ export const removeBox = edit(
 export const setBoxes = edit(
   (_project, of: string, name: MarkName, _boxes: ReadonlyMap<FrameRef, readonly Box[]>) => t("set {name} of {of}", { name, of }),
   (project, _of, name, boxes) => {
-    markNamed(project, name);
+    refuseOtherShape(project, name, "box");
     return onFrames(project, [...boxes.keys()], ({ frame }, ref) =>
       marksWith(frame.marks, name, { boxes: (boxes.get(ref) as readonly Box[]).map(checkedBox) }),
     );
@@ -85,7 +85,7 @@ export const putPoint = edit(
   (_project, of: string, _refs: readonly FrameRef[], name: MarkName, _at: FrameRef, _point: FramePoint) =>
     t("put {name} on {of}", { name, of }),
   (project, _of, refs, name, at, point) => {
-    markNamed(project, name);
+    refuseOtherShape(project, name, "point");
     const from = placedFrame(project, at);
     const before = pointIn(from.frame.marks, name);
     return onFrames(project, refs, (placed) => {
@@ -107,7 +107,7 @@ export const turnPoint = edit(
     angle === null ? t("remove the angle of {name} from {of}", { name, of }) : t("rotate {name} on {of}", { name, of }),
   (project, _of, refs, name, at, angle) => {
     if (angle !== null && !Number.isInteger(angle * 2))
-      throw new CaravanError("bad-number", "angle", t("An angle is in whole or half degrees."), t("Type a number such as 90 or 22.5."));
+      throw new CaravanError("bad-number", t("angle"), t("An angle is in whole or half degrees."), t("Type a number such as 90 or 22.5."));
     const before = pointIn(placedFrame(project, at).frame.marks, name)?.angle;
     return onFrames(project, refs, ({ frame }, ref) => {
       const own = pointIn(frame.marks, name);
@@ -162,6 +162,13 @@ function onFrames(
   return withFrames(project, new Set(refs), (placed, ref) => frameWithMarks(placed.frame, marksOf(placed, ref)));
 }
 
+/** Throws `not-found` for a name that is not of such a kind. */
+function refuseOtherShape(project: Project, name: MarkName, shape: "box" | "point"): void {
+  if (markNamed(project, name).shape === shape) return;
+  if (shape === "box") throw new CaravanError("not-found", name, t("These are no boxes."), t("Choose boxes."));
+  throw new CaravanError("not-found", name, t("These are no points."), t("Choose points."));
+}
+
 function placedFrame(project: Project, ref: FrameRef): PlacedFrame {
   const found = findFrame(project, ref);
   if (!found) throw new CaravanError("missing-frame", ref, t("This frame no longer exists."), t("Choose another step."));
@@ -175,7 +182,7 @@ function checkedBox(box: Box): Box {
   if (![box.x, box.y, box.w, box.h].every((each) => Number.isInteger(each) && Math.abs(each) <= FURTHEST) || box.w < 1 || box.h < 1)
     throw new CaravanError(
       "bad-number",
-      "box",
+      t("box"),
       t("A box is in whole pixels, at least 1 px wide and high."),
       t("Type a number such as 12."),
     );
@@ -184,6 +191,6 @@ function checkedBox(box: Box): Box {
 
 function checkedPoint(point: MarkPoint): MarkPoint {
   if (![point.x, point.y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= FURTHEST))
-    throw new CaravanError("bad-number", "point", t("A point is in whole or half pixels."), t("Type a number such as 16 or 15.5."));
+    throw new CaravanError("bad-number", t("point"), t("A point is in whole or half pixels."), t("Type a number such as 16 or 15.5."));
   return point;
 }

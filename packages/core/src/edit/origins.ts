@@ -59,6 +59,6 @@ export const forgetOrigins = edit(
 
 function checkedOrigin({ x, y }: FramePoint): FramePoint {
   if (![x, y].every((each) => Number.isInteger(each * 2) && Math.abs(each) <= 32_768))
-    throw new CaravanError("bad-number", "origin", t("An origin is in whole or half pixels."), t("Type a number such as 16 or 15.5."));
+    throw new CaravanError("bad-number", t("origin"), t("An origin is in whole or half pixels."), t("Type a number such as 16 or 15.5."));
   return { x, y };
 }

@@ -28,7 +28,7 @@ export const attachPart = edit(
     if (parts.length >= MOST_PARTS)
       throw new CaravanError(
         "bad-count",
-        "parts",
+        t("parts"),
         t("There are {mostParts} parts, which is the limit.", { mostParts: MOST_PARTS }),
         t("Remove one first."),
       );

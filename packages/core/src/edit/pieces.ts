@@ -46,7 +46,7 @@ function refuseCanvas(canvas: Size): void {
   if (!isFitCanvas(canvas))
     throw new CaravanError(
       "bad-number",
-      "canvas",
+      t("canvas"),
       t("A canvas is 1 to {largestCanvas} px wide and high.", { largestCanvas: LARGEST_CANVAS }),
       t("Type another size."),
     );

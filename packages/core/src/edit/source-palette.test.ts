@@ -13,7 +13,8 @@ import { putPoint } from "./marks";
 import { addPalette, removePalette, renamePalette, setPaletteColours } from "./palettes";
 import { addPiecesSource, putPieces } from "./pieces";
 import { PORTER, porterProject, sheetOfCells } from "./project.fixture";
-import { addSourceVariant, setSourcePalette } from "./source-palette";
+import { addSourceVariant, drawAlike, setSourcePalette } from "./source-palette";
+import { renameSource } from "./sources";
 
 const ref = (column: number) => `s1/c${column}r0` as FrameRef;
 
@@ -95,5 +96,15 @@ describe("a variant of a drawn source", () => {
     expect(twin.pictures).toEqual(one.pictures);
     expect([one.frames.length, twin.frames.length]).toEqual([16, 16]);
     expect([twin.palette, twin.frames[1]?.name]).toEqual(["dusk", "stride-dusk"]);
+  });
+});
+
+describe("colours shown as others", () => {
+  it("get two palettes of different names, however long the source's name is", () => {
+    const long = renameSource(porterProject(), PORTER, "x".repeat(200));
+    const { palettes = [] } = drawAlike(long, PORTER, [[DRAWN, "#112233"]]);
+    expect(palettes).toHaveLength(2);
+    expect(new Set(palettes.map(({ name }) => name)).size).toBe(2);
+    expect(palettes[1]?.of).toBe(palettes[0]?.name);
   });
 });

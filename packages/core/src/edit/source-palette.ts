@@ -56,7 +56,7 @@ export const drawAlike = edit(
     if (worn && base) return pairs.reduce((made, [from, to]) => alike(made, worn.name, base.name, from, to), project);
     const taken = new Set<string>(palettes.map(({ name }) => name));
     const drawn = freeName(fittedName(t("{name} as drawn", { name: source.name }), 120) ?? t("as drawn"), taken, " ");
-    const shown = freeName(fittedName(t("{name} as shown", { name: source.name }), 120) ?? t("as shown"), taken, " ");
+    const shown = freeName(fittedName(t("{name} as shown", { name: source.name }), 120) ?? t("as shown"), new Set([...taken, drawn]), " ");
     const made: Project = {
       ...project,
       palettes: [

@@ -80,6 +80,18 @@ describe("a field of an example that means nothing known", () => {
     expect(stoppingFinding(films, 0)).toBeNull();
   });
 
+  it("is not looked for in an example that cannot be used: that is an error of its own, which names the example and removes it", () => {
+    const { project } = learned();
+    const text = JSON.stringify({ bales: [{ label: "a", left: 2, top: 2, width: 20, height: 34 }] });
+    const broken = { ...project, examples: project.examples.map((each) => ({ ...each, text })) };
+    const stopping = stoppingFinding(broken, 0);
+    expect(stopping).toMatchObject({ code: "unusable-example", severity: "error", message: expect.stringContaining("bales.json") });
+    const mend = stopping?.mend;
+    const after = mend && "apply" in mend ? mend.apply(broken) : broken;
+    expect(after.examples).toEqual([]);
+    expect(stoppingFinding(after, 0)).toBeNull();
+  });
+
   it("can have every offered meaning, each under its own name", () =>
     expect(new Set(MEANINGS_OF_FIELDS.map(([means]) => means)).size).toBe(MEANINGS_OF_FIELDS.length));
 });

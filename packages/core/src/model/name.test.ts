@@ -15,6 +15,15 @@ describe("names", () => {
     expect(() => checkedName(" ", "clip name")).toThrow(/clip name: A name needs/);
   });
 
+  it("that would be too long are shortened, whether they need a number or not", () => {
+    const long = "x".repeat(198);
+    expect(freeName(`${long} tiles`, new Set())).toBe(`${long} t`);
+    expect(freeName(`${"x".repeat(199)} y`, new Set())).toBe("x".repeat(199));
+    const second = freeName(`${long} tiles`, new Set([`${long} t`]));
+    expect(second).toHaveLength(200);
+    expect(isFitName(second)).toBe(true);
+  });
+
   it("get the first free number", () =>
     fc.assert(
       fc.property(fc.uniqueArray(fc.constantFrom("a", "a-2", "a-3", "a-4", "b")), (taken) => {

@@ -34,12 +34,13 @@ export function checkedName(text: string, where: string): string {
 }
 
 /**
- * `wanted`, or `wanted-2`, `wanted-3`, …: the first free one. A name too long for its number is shortened. `sign` precedes the number if a
- * dash would mean something else.
+ * `wanted`, or `wanted-2`, `wanted-3`, …: the first free one. One that is too long, by itself or for its number, is shortened. `sign`
+ * precedes the number if a dash would mean something else.
  */
 export function freeName(wanted: string, taken: ReadonlySet<string> | ((name: string) => boolean), sign = "-"): string {
   const isTaken = typeof taken === "function" ? taken : (name: string) => taken.has(name);
-  if (!isTaken(wanted)) return wanted;
+  const whole = wanted.length > LONGEST ? shortened(wanted, LONGEST).trimEnd() : wanted;
+  if (!isTaken(whole)) return whole;
   for (let number = 2; ; number++) {
     const suffix = `${sign}${number}`;
     const candidate = `${shortened(wanted, LONGEST - suffix.length)}${suffix}`;

@@ -194,7 +194,7 @@ export function sheetOf(source: Pick<Source, "pictures">): Picture {
   if (!first)
     throw new CaravanError(
       "bad-call",
-      "source",
+      t("source"),
       t("It has no picture: its frames are put together from pieces."),
       t("Choose another one."),
     );

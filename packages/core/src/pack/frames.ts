@@ -271,7 +271,7 @@ function tooLarge({ name, rect }: FrameToPack, packing: Packing): CaravanError {
 function tooMany(pages: number, { maxPages }: Packing): CaravanError {
   return new CaravanError(
     "too-many-pages",
-    "pages",
+    t("pages"),
     t("The frames need {pages} pages; {maxPages} are allowed.", { pages, maxPages }),
     t("Allow more or larger pages, or deliver fewer clips."),
   );

@@ -9,7 +9,7 @@ import { t } from "../../ui/words";
 /** How a part is drawn at a step. */
 type Drawn = "over" | "under" | "hidden";
 
-const WORDS: Record<Drawn, string> = { over: "over", under: "under", hidden: "hidden" };
+const WORDS: Record<Drawn, string> = { over: t("over"), under: t("under"), hidden: t("hidden") };
 /** A bar: high, low, or absent. */
 const BARS: Record<Drawn, string> = { over: "self-start h-2", under: "self-end h-2", hidden: "self-center h-px opacity-50" };
 

@@ -19,7 +19,7 @@ export const SHAPES: Readonly<Record<MarkShape, ShapeWords>> = {
 
 /** What boxes and outlines are for, in a few words. */
 export const USES: Readonly<Record<BoxUse, string>> = {
-  solid: "solid: stops at walls and ground",
+  solid: t("solid: stops at walls and ground"),
   hurt: t("hurt: takes blows"),
   hit: t("hit: deals blows"),
   trigger: t("trigger: starts something"),

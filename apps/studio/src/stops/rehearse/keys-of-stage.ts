@@ -1,5 +1,6 @@
 /** Lists a stage's keys, for the list of keys and for display. */
 import type { Going, StageKey } from "@caravan/core/model";
+import { t } from "../../ui/words";
 import type { Control } from "./session";
 
 /** A key's place on the keyboard as a chord; null for keys that cannot be one. */
@@ -37,4 +38,4 @@ export function nameOfControl(what: Control): string {
   return "go" in what ? GOING_WORDS[what.go] : what.input;
 }
 
-const GOING_WORDS: Readonly<Record<Going, string>> = { left: "left", right: "right", up: "up", down: "down" };
+const GOING_WORDS: Readonly<Record<Going, string>> = { left: t("left"), right: t("right"), up: t("up"), down: t("down") };

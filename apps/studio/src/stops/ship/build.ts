@@ -84,7 +84,7 @@ async function buildNow(project: Project, index: number, stopping: AbortControll
         ? error
         : new CaravanError(
             "proof-failed",
-            "delivery",
+            t("delivery"),
             error instanceof Error ? `${error.message}.` : t("It failed."),
             t("Nothing was delivered."),
             { cause: error },

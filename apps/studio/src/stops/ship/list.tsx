@@ -6,7 +6,7 @@ import { edit, useProject } from "../../project/open-project";
 import { chosenDelivery, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { ListHeading, RowList } from "../../ui/row-list";
-import { inLanguage, t } from "../../ui/words";
+import { t } from "../../ui/words";
 import { Findings } from "./findings";
 
 /** Lists the deliveries, and the findings to look at first. */
@@ -32,7 +32,7 @@ function Deliveries() {
       <ListHeading title={t("Deliveries")} count={deliveries.length} />
       <RowList
         label={t("Deliveries")}
-        rows={deliveries.map(({ name, kind }, k) => ({ id: String(k), name, fact: inLanguage(KIND_WORDS[kind]) }))}
+        rows={deliveries.map(({ name, kind }, k) => ({ id: String(k), name, fact: KIND_WORDS[kind] }))}
         chosen={String(chosen)}
         onChoose={(id) => useView.setState({ delivery: Number(id) })}
       />
@@ -44,4 +44,10 @@ function Deliveries() {
   );
 }
 
-const KIND_WORDS: Record<Delivery["kind"], string> = { atlas: "pages", grid: "grid", strips: "strips", singles: "single", films: "films" };
+const KIND_WORDS: Record<Delivery["kind"], string> = {
+  atlas: t("pages"),
+  grid: t("grid"),
+  strips: t("strips"),
+  singles: t("single"),
+  films: t("films"),
+};

@@ -29,9 +29,12 @@ function goneOnStage(project: Project, stage: Stage): Finding[] {
       {
         ...about,
         code: "stage-names-nothing",
-        message: t("Its behaviour {name} no longer exists, so nothing can be rehearsed on it. Choose another one in its details.", {
-          name: stage.behaviour,
-        }),
+        message: t(
+          "Its behaviour {name} no longer exists, so nothing can be rehearsed on it. Choose another one under Stage, or remove the stage.",
+          {
+            name: stage.behaviour,
+          },
+        ),
         place,
         ...(only && others.length === 0
           ? { mend: { label: t("Use {name}", { name: only.name }), apply: (now) => setStage(now, stage.name, { behaviour: only.name }) } }

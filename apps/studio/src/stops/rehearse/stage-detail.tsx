@@ -19,6 +19,7 @@ export function StageDetail({ stage }: { stage: Stage }) {
   const project = useProject((each) => each);
   const look = useStageLook();
   const unit = project.pixelsPerUnit;
+  const isThere = project.behaviours?.some(({ name }) => name === stage.behaviour);
   const set = (change: StageChange) => edit(setStage, stage.name, change)?.message;
   const boxes = project.marks.filter(({ shape }) => shape !== "point");
   const moves = (field: keyof Movement, word: string, of: string) => (
@@ -61,7 +62,10 @@ export function StageDetail({ stage }: { stage: Stage }) {
           <Select
             label={t("Behaviour on this stage")}
             value={stage.behaviour}
-            options={(project.behaviours ?? []).map(({ name }) => [name, name] as const)}
+            options={[
+              ...(isThere ? [] : [[stage.behaviour, t("{name}, removed", { name: stage.behaviour })] as const]),
+              ...(project.behaviours ?? []).map(({ name }) => [name, name] as const),
+            ]}
             onChange={(behaviour) => act(setStage, stage.name, { behaviour })}
           />
         </dd>

@@ -4,6 +4,7 @@ import { t } from "../words";
 import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
 import { withRenamesFollowed } from "./renames";
+import { settled } from "./settled";
 import { type Clash, merged } from "./three-way";
 
 /** Something that only a person can decide. The merged project has it as ours does. */
@@ -33,12 +34,13 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
   const together = merged(followed.base, followed.ours, followed.theirs, [], ({ path, how }) =>
     conflicts.push({ where: path.join(", ") || t("the project"), message: MESSAGES[how] }),
   ) as Project;
-  const { project, back } = withNeeded(together, [followed.ours, followed.theirs, followed.base]);
+  const { project: whole, back } = withNeeded(together, [followed.ours, followed.theirs, followed.base]);
   for (const { where, by } of back)
     conflicts.push({
       where,
       message: t("One side removed it, and {by} of the other needs it; it is kept, so that no work is lost.", { by }),
     });
+  const project = settled(whole, followed.ours, (found) => conflicts.push(found));
   try {
     checkDocument(project, t("the merged project"));
   } catch (error) {

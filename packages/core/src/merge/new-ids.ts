@@ -1,5 +1,6 @@
 /** Keeps sources apart that both sides added under the same new id. */
 import type { FrameRef, Project, SourceId } from "../model";
+import { same } from "./three-way";
 
 /** Their version with new ids for whatever it added under an id that ours uses for something else. */
 export function withOwnIds(base: Project, ours: Project, theirs: Project): Project {
@@ -9,7 +10,7 @@ export function withOwnIds(base: Project, ours: Project, theirs: Project): Proje
   const become = new Map<string, string>();
   for (const source of theirs.sources) {
     const other = added.get(source.id);
-    if (!other || isSameArt(other, source)) continue;
+    if (!other || same(other, source) || isSameArt(other, source)) continue;
     let number = 1;
     while (taken.has(number)) number++;
     taken.add(number);

@@ -1,0 +1,96 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { findingsOf } from "../check";
+import { addAction, addClip, addLayer, addPiecesSource, addSources, refreshSource, setClipRules, setPetal, setWays, takeIn } from "../edit";
+import { porterCoverage, porterProject } from "../edit/project.fixture";
+import { diceFrom, pick, picture, type RandomEdit } from "../edit/random-choices.fixture";
+import { EDITS_OF_ART } from "../edit/random-edits-of-art.fixture";
+import { EDITS_OF_MOTION } from "../edit/random-edits-of-motion.fixture";
+import { type ActionName, CaravanError, type ClipName, checkDocument, keptRefs, type Project, projectToFile, type Source } from "../model";
+import { mergeProjects } from "./merge";
+
+const GO = "go" as ActionName;
+const WALK = "walk" as ClipName;
+const refs = keptRefs(porterProject().sources[0] as Source);
+const walking = setPetal(addAction(addClip(porterProject(), refs.slice(0, 4), "walk"), "go", 8), GO, "s", { clip: WALK });
+const namesOf = ({ sources }: Project) => sources.map(({ name }) => name);
+
+describe("changes of both sides that are fine by themselves", () => {
+  it("are one if both have made the same: a source put together from pieces is there once", () => {
+    const both = addPiecesSource(walking, "signs", { w: 16, h: 16 });
+    expect(mergeProjects(walking, both, both)).toEqual({ project: both, conflicts: [] });
+  });
+
+  it("keep two sources of one name with other art, theirs under another name, and say so", () => {
+    const art = (sha: string) => [{ fileName: "props.png", sha256: sha.repeat(64), width: 32, height: 30 }];
+    const { project, conflicts } = mergeProjects(walking, addSources(walking, art("b")), addSources(walking, art("c")));
+    expect(namesOf(project)).toEqual(["porter", "props", "props-2"]);
+    expect(project.sources.map(({ pictures }) => pictures[0]?.sha256[0])).toEqual(["a", "b", "c"]);
+    expect(conflicts).toEqual([
+      { where: "sources, props", message: "Both sides have a source of this name; theirs is called props-2 now." },
+    ]);
+    checkDocument(project, "merged");
+  });
+
+  it("keep our action if its facings do not fit theirs, and everything else of theirs", () => {
+    const ours = setPetal(walking, GO, "ne", { clip: WALK });
+    const theirs = setClipRules(setWays(walking, GO, 2), WALK, { playback: "once" });
+    const { project, conflicts } = mergeProjects(walking, ours, theirs);
+    expect(project.actions).toEqual(ours.actions);
+    expect(project.clips[0]?.playback).toBe("once");
+    expect(conflicts.map(({ where }) => where)).toContain("actions, go");
+  });
+
+  it("keep our source if its layers do not fit their art, and everything else of theirs", () => {
+    const stills = [1, 2].map((k) => ({ sha256: String(k).repeat(64), width: 32, height: 30 }));
+    const series = takeIn(walking, [{ name: "fire", pictures: stills, coverages: [porterCoverage(), porterCoverage()] }]);
+    const { id } = series.sources[1] as Source;
+    const glow = stills.map(({ width, height }) => ({ sha256: "e".repeat(64), width, height }));
+    const ours = addLayer(series, id, { name: "glow", blend: "add", pictures: glow }, [porterCoverage(), porterCoverage()]);
+    const more = [...stills, { sha256: "3".repeat(64), width: 32, height: 30 }];
+    const theirs = setClipRules(refreshSource(series, id, more, [porterCoverage(), porterCoverage(), porterCoverage()]), WALK, {
+      playback: "once",
+    });
+    const { project, conflicts } = mergeProjects(series, ours, theirs);
+    expect(project.sources[1]).toEqual(ours.sources[1]);
+    expect(project.clips[0]?.playback).toBe("once");
+    expect(conflicts.map(({ where }) => where)).toContain("sources, fire");
+  });
+});
+
+const EDITS = Object.values({ ...EDITS_OF_ART, ...EDITS_OF_MOTION });
+const text = (project: Project) => JSON.stringify(projectToFile(project));
+
+function edited(project: Project, dice: ReturnType<typeof diceFrom>, count: number): Project {
+  let next = project;
+  for (let k = 0; k < count; k++)
+    try {
+      next = (pick(EDITS, dice) as RandomEdit)(next, dice);
+    } catch (error) {
+      if (!(error instanceof CaravanError)) throw error;
+    }
+  return next;
+}
+
+describe("random edits of both sides", () => {
+  it(
+    "merge into a project that opens, and a side that changed nothing, or the same, gives the other",
+    () =>
+      fc.assert(
+        fc.property(fc.integer(), (seed) => {
+          const dice = diceFrom(seed);
+          const first = addSources(porterProject(), [{ fileName: "more.png", ...picture }]);
+          const base = edited(first, dice, 80);
+          const [ours, theirs] = [edited(base, dice, 12), edited(base, dice, 12)];
+          expect(text(mergeProjects(base, ours, base).project)).toBe(text(ours));
+          expect(text(mergeProjects(base, base, theirs).project)).toBe(text(theirs));
+          expect(text(mergeProjects(base, ours, ours).project)).toBe(text(ours));
+          const { project } = mergeProjects(base, ours, theirs);
+          checkDocument(project, "merged");
+          expect(findingsOf(project).filter(({ code }) => code === "check-failed")).toEqual([]);
+        }),
+        { numRuns: 40, seed: 20261129 },
+      ),
+    60_000,
+  );
+});

@@ -1,8 +1,8 @@
 /** Findings about frame names that a delivery's pattern produces. */
 
 import { type ChosenFrames, framesNamed, paddedPattern } from "../delivery-plan";
-import { setDelivery } from "../edit";
-import { type Delivery, naturalOrder, OWN_NAMES, type Project } from "../model";
+import { renameSource, setDelivery } from "../edit";
+import { type Delivery, freeName, isFitName, naturalOrder, OWN_NAMES, type Project, shortened } from "../model";
 import { t } from "../words";
 import { type Finding, whereOfDelivery } from "./finding";
 
@@ -35,6 +35,42 @@ export function sharedNames(project: Project, index: number, { names }: ChosenFr
     },
   ];
 }
+
+/** Names longer than an atlas file may have: that of a source with a number after it, or of a pattern. */
+export function longNames(project: Project, index: number, { frames, names }: ChosenFrames): Finding[] {
+  const first = names.findIndex((name) => !isFitName(name));
+  if (first < 0) return [];
+  const [frame, name] = [frames[first] as ChosenFrames["frames"][number], names[first] as string];
+  const isOwn = (project.deliveries[index] as Delivery).frameNames === OWN_NAMES;
+  const { id, name: source } = frame.source;
+  const shorter = shortened(source, SHORT_NAME).trimEnd();
+  return [
+    {
+      code: "unfit-name",
+      severity: "error",
+      where: whereOfDelivery(project, index),
+      message: isOwn
+        ? t('A frame of "{source}" would be called by {length} characters in the game, and 200 are possible. Shorten the source\'s name.', {
+            source,
+            length: name.length,
+          })
+        : t("A frame would be called by {length} characters in the game, and 200 are possible. Shorten the pattern of frame names.", {
+            length: name.length,
+          }),
+      place: isOwn ? { stop: "sources", source: id } : { stop: "ship", delivery: index },
+      delivery: index,
+      mend: isOwn
+        ? {
+            label: t("Call it {name}", { name: shorter }),
+            apply: (current) => renameSource(current, id, freeName(shorter, new Set(current.sources.map((each) => each.name)))),
+          }
+        : { label: t("Use their own names"), apply: (current) => setDelivery(current, index, { frameNames: OWN_NAMES }) },
+    },
+  ];
+}
+
+/** UTF-16 units: leaves room for anything that is added to it. */
+const SHORT_NAME = 120;
 
 /** Numbers without leading zeros: code that looks for `walk1` by its beginning finds `walk10` as well. */
 export function beginnings(project: Project, index: number, { frames, names, project: taken }: ChosenFrames): Finding[] {

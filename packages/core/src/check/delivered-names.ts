@@ -6,7 +6,7 @@ import { CaravanError, type Delivery, keptRefs, type Project } from "../model";
 import { chosenAndGone } from "../references";
 import { t } from "../words";
 import { troubledFiles } from "./delivered-file-names";
-import { beginnings, sharedNames } from "./delivered-frame-names";
+import { beginnings, longNames, sharedNames } from "./delivered-frame-names";
 import { type Finding, whereOfDelivery } from "./finding";
 import { attempt, guarded } from "./guarded";
 
@@ -28,9 +28,35 @@ export function deliveredNames(project: Project): Finding[] {
     ),
     ...project.deliveries.flatMap((_, index) => (chosen[index] === "nothing" ? [] : framesGone(project, index))),
     ...chosen.flatMap((each, index) => (each === "nothing" ? [choosesNothing(project, index)] : [])),
+    ...ofEach((index, { project: chosenOf }) => noClips(project, index, chosenOf)),
+    ...ofEach((index, frames) => longNames(project, index, frames)),
     ...ofEach((index, frames) => sharedNames(project, index, frames)),
     ...guarded(t("file names"), () => troubledFiles(project, taken)),
     ...ofEach((index, frames) => beginnings(project, index, frames)),
+  ];
+}
+
+/** Strips and films are made of clips. */
+function noClips(project: Project, index: number, { clips }: Pick<Project, "clips">): Finding[] {
+  const { kind } = project.deliveries[index] as Delivery;
+  if (clips.length > 0 || (kind !== "strips" && kind !== "films")) return [];
+  const other = kind === "strips" ? "grid" : "atlas";
+  return [
+    {
+      code: "chooses-nothing",
+      severity: "error",
+      where: whereOfDelivery(project, index),
+      message:
+        kind === "strips"
+          ? t("There are no clips to make strips of. Make a clip at Clips, or deliver a grid sheet.")
+          : t("There are no clips to film. Make a clip at Clips, or deliver packed pages."),
+      place: { stop: "ship", delivery: index },
+      delivery: index,
+      mend: {
+        label: kind === "strips" ? t("Deliver a grid sheet") : t("Deliver packed pages"),
+        apply: (current) => setDelivery(current, index, { kind: other }),
+      },
+    },
   ];
 }
 

@@ -12,6 +12,7 @@ import {
 } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import type { ClipName, FrameRef, Project, Source } from "../model";
+import { deliveredNames } from "./delivered-names";
 import { deliveryFindings } from "./delivery-findings";
 import { type Finding, mendsOf } from "./finding";
 import { mended } from "./mend";
@@ -52,6 +53,30 @@ describe("findings on deliveries", () => {
     expectMended(having({ densities: half, packing: { extrudePx: 0 } }), "bleeding", /at 0.5 of its size.*no edges are extruded/);
     expectMended(having({ densities: half, kind: "grid" }), "bleeding", /at 0.5 of its size.*its cells touch/);
     expect(codes(having({ densities: half.slice(0, 1), packing: { extrudePx: 0 } }))).toEqual([]);
+  });
+
+  it("report strips and films without clips, whose pages can be delivered instead", () => {
+    const none = porterProject();
+    for (const kind of ["strips", "films"] as const) {
+      const [found] = deliveredNames(having({ kind }, none));
+      expect(found).toMatchObject({ code: "chooses-nothing", severity: "error", message: expect.stringContaining("There are no clips") });
+      expect(deliveredNames(mended(having({ kind }, none), found as Finding))).toEqual([]);
+      expect(deliveredNames(having({ kind }))).toEqual([]);
+    }
+  });
+
+  it("report frames that would be called by more characters than an atlas may have, by their source or by a pattern", () => {
+    const long = renameSource(project, (project.sources[0] as Source).id, "x".repeat(200));
+    const [found] = deliveredNames(long);
+    expect(found).toMatchObject({ code: "unfit-name", severity: "error", message: expect.stringContaining("by 202 characters") });
+    expect(deliveredNames(mended(long, found as Finding))).toEqual([]);
+    const pattern = having(
+      { frameNames: "{source} {source} {n}" },
+      renameSource(project, (project.sources[0] as Source).id, "x".repeat(120)),
+    );
+    const [other] = deliveredNames(pattern).filter(({ code }) => code === "unfit-name");
+    expect(other?.message).toMatch(/Shorten the pattern/);
+    expect(deliveredNames(mended(pattern, other as Finding))).toEqual([]);
   });
 
   it("report pages that some devices do not support", () => {

@@ -59,7 +59,8 @@ export function contentsOf(whole: Project, delivery: Delivery, art: Art): Conten
   );
   const clips = project.clips.map((clip): [string, AtlasClip] => [clip.name, atlasClip(clip, (step) => nameOf.get(step.frame) as string)]);
   const actions = project.actions.map((action): [string, AtlasAction] => [action.name, atlasAction(action)]);
-  const shape = delivery.data.example === null ? null : shapeOf(exampleNamed(whole, delivery.data.example));
+  // Films have no metadata.
+  const shape = delivery.data.example === null || delivery.kind === "films" ? null : shapeOf(exampleNamed(whole, delivery.data.example));
   const together = shape ? packingIn(shape.traits, delivery.packing).together : delivery.packing.together;
   const behaviours = deliverableBehaviours(whole, project);
   const groups = groupsOf(together, texts, clips, actions);

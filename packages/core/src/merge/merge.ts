@@ -1,18 +1,12 @@
 /** Merges two versions of a project with a common origin by meaning: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
 import { t } from "../words";
+import type { Conflict } from "./conflict";
 import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
 import { withRenamesFollowed } from "./renames";
 import { settled } from "./settled";
 import { type Clash, merged } from "./three-way";
-
-/** Something that only a person can decide. The merged project has it as ours does. */
-export interface Conflict {
-  /** In words, from the outside in: `clips, walk, playback`. */
-  readonly where: string;
-  readonly message: string;
-}
 
 const MESSAGES: Readonly<Record<Clash["how"], string>> = {
   "both changed it": "Both sides changed it differently; ours is kept.",

@@ -4,7 +4,7 @@
  */
 import { checkDocument, freeName, type Project } from "../model";
 import { t } from "../words";
-import type { Conflict } from "./merge";
+import type { Conflict } from "./conflict";
 import { same } from "./three-way";
 
 const LISTS = ["sources", "clips", "actions", "marks", "palettes", "parts", "behaviours", "stages", "drives", "deliveries"] as const;

@@ -51,7 +51,7 @@ export {
   type SteadyWay,
   Trace,
 } from "./marks";
-export { checkedName, fitFileName, fittedName, freeName, Name, shortened } from "./name";
+export { checkedName, fitFileName, fittedName, freeName, isFitName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedCompactJson, orderedJson, orderedRecord } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";

@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { Atlas } from "../atlas";
 import { stoppingFinding, unassignedFields } from "../check/stopping";
 import { textFromUtf8 } from "../codec";
-import { assignField, deliverLike } from "../edit";
+import { addClip, assignField, deliverLike } from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import { exampleNamed, type Project } from "../model";
+import { exampleNamed, type FrameRef, type Project } from "../model";
 import { filesInShape, learnExample, MEANINGS_OF_FIELDS, shapeOf, toldOfExample } from ".";
 
 /** `reachX` is a place that nothing else says; `serial` differs as well, and is no place. */
@@ -73,7 +73,7 @@ describe("a field of an example that means nothing known", () => {
   });
 
   it("does not stop films, which have no metadata, nor other deliveries", () => {
-    const { project } = learned();
+    const project = addClip(learned().project, ["s1/c0r0" as FrameRef], "walk");
     const [delivery] = project.deliveries;
     const films = { ...project, deliveries: [{ ...delivery, kind: "films" }, ...project.deliveries] } as Project;
     expect(unassignedFields(films).map(({ delivery: at }) => at)).toEqual([1]);

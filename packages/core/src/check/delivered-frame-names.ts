@@ -36,8 +36,8 @@ export function sharedNames(project: Project, index: number, { names }: ChosenFr
   ];
 }
 
-/** Names longer than an atlas file may have: that of a source with a number after it, or of a pattern. */
-export function longNames(project: Project, index: number, { frames, names }: ChosenFrames): Finding[] {
+/** Names that an atlas file cannot have: a long name of a source with a number after it, or what a pattern gives. */
+export function unfitNames(project: Project, index: number, { frames, names }: ChosenFrames): Finding[] {
   const first = names.findIndex((name) => !isFitName(name));
   if (first < 0) return [];
   const [frame, name] = [frames[first] as ChosenFrames["frames"][number], names[first] as string];
@@ -54,9 +54,11 @@ export function longNames(project: Project, index: number, { frames, names }: Ch
             source,
             length: name.length,
           })
-        : t("A frame would be called by {length} characters in the game, and 200 are possible. Shorten the pattern of frame names.", {
-            length: name.length,
-          }),
+        : name.length > 200
+          ? t("A frame would be called by {length} characters in the game, and 200 are possible. Shorten the pattern of frame names.", {
+              length: name.length,
+            })
+          : t("The pattern of frame names leaves a frame without a name that a file can hold. Change the pattern."),
       place: isOwn ? { stop: "sources", source: id } : { stop: "ship", delivery: index },
       delivery: index,
       mend: isOwn

@@ -6,7 +6,7 @@ import { CaravanError, type Delivery, keptRefs, type Project } from "../model";
 import { chosenAndGone } from "../references";
 import { t } from "../words";
 import { troubledFiles } from "./delivered-file-names";
-import { beginnings, longNames, sharedNames } from "./delivered-frame-names";
+import { beginnings, sharedNames, unfitNames } from "./delivered-frame-names";
 import { type Finding, whereOfDelivery } from "./finding";
 import { attempt, guarded } from "./guarded";
 
@@ -29,7 +29,7 @@ export function deliveredNames(project: Project): Finding[] {
     ...project.deliveries.flatMap((_, index) => (chosen[index] === "nothing" ? [] : framesGone(project, index))),
     ...chosen.flatMap((each, index) => (each === "nothing" ? [choosesNothing(project, index)] : [])),
     ...ofEach((index, { project: chosenOf }) => noClips(project, index, chosenOf)),
-    ...ofEach((index, frames) => longNames(project, index, frames)),
+    ...ofEach((index, frames) => unfitNames(project, index, frames)),
     ...ofEach((index, frames) => sharedNames(project, index, frames)),
     ...guarded(t("file names"), () => troubledFiles(project, taken)),
     ...ofEach((index, frames) => beginnings(project, index, frames)),

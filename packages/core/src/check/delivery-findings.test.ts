@@ -76,6 +76,8 @@ describe("findings on deliveries", () => {
     );
     const [other] = deliveredNames(pattern).filter(({ code }) => code === "unfit-name");
     expect(other?.message).toMatch(/Shorten the pattern/);
+    const tab = deliveredNames(having({ frameNames: "a\t{n}" })).find(({ code }) => code === "unfit-name");
+    expect(tab?.message).toMatch(/without a name that a file can hold/);
     expect(deliveredNames(mended(pattern, other as Finding))).toEqual([]);
   });
 

@@ -47,12 +47,12 @@ function busy(): Project {
   });
 }
 
-const told = (project: Project) =>
+const goneIn = (project: Project) =>
   findingsOf(project).filter(({ code }) => code === "stage-names-nothing" || code === "drive-names-nothing");
 const [STAGE] = busy().stages as [Stage];
 
 describe("what a stage refers to and is removed", () => {
-  it("is no finding while everything is there", () => expect(told(busy())).toEqual([]));
+  it("is no finding while everything is there", () => expect(goneIn(busy())).toEqual([]));
 
   it.each<[string, (project: Project) => Project, string]>([
     ["the clip of an effect", (project) => removeClip(project, "dust" as ClipName), "dust of the effect splash"],
@@ -61,17 +61,17 @@ describe("what a stage refers to and is removed", () => {
     ["boxes", (project) => removeMarkKind(project, BODY), "the marks body, the marks body"],
     ["an input", (project) => removeInput(project, STAGE.behaviour, "wet"), "the input wet"],
   ])("is named when it is %s, and can be taken off", (_what, remove, words) => {
-    const [finding, ...others] = told(remove(busy()));
+    const [finding, ...others] = goneIn(remove(busy()));
     expect(finding).toMatchObject({ severity: "warning", where: `stage "${STAGE.name}"`, message: expect.stringContaining(words) });
     expect(others).toEqual([]);
     const after = mended(remove(busy()), finding as NonNullable<typeof finding>);
-    expect(told(after)).toEqual([]);
+    expect(goneIn(after)).toEqual([]);
     expect(after.stages).toHaveLength(1);
   });
 
   it("takes along the zone's effect when the effect is taken off", () => {
     const gone = removeClip(busy(), "dust" as ClipName);
-    const after = mended(gone, told(gone)[0] as ReturnType<typeof told>[number]);
+    const after = mended(gone, goneIn(gone)[0] as ReturnType<typeof goneIn>[number]);
     expect(after.stages?.[0]).toMatchObject({ effects: [], zones: [{ name: "pond", input: "wet" }] });
     expect(after.stages?.[0]?.zones[0]).not.toHaveProperty("effect");
   });
@@ -79,17 +79,17 @@ describe("what a stage refers to and is removed", () => {
   it("is named when it is the behaviour, and the only other one is offered", () => {
     const { behaviour } = proposed(busy(), { stand: null, move: "walk", jump: null, fall: null, acts: [] }, "other");
     const two: Project = { ...busy(), behaviours: [...(busy().behaviours ?? []), { ...behaviour, name: "other" as BehaviourName }] };
-    const [finding] = told(removeBehaviour(two, STAGE.behaviour));
+    const [finding] = goneIn(removeBehaviour(two, STAGE.behaviour));
     expect(finding?.message).toContain(`Its behaviour ${STAGE.behaviour} no longer exists`);
     expect(finding?.mend?.label).toBe("Use other");
-    expect(told(removeBehaviour(busy(), STAGE.behaviour))[0]?.mend).toBeUndefined();
+    expect(goneIn(removeBehaviour(busy(), STAGE.behaviour))[0]?.mend).toBeUndefined();
   });
 
   it("leaves a drive that says so", () => {
     const drive = { name: "out", behaviour: STAGE.behaviour, stage: STAGE.name, length: 100, keys: [], track: [], account: [] };
     const kept = keepDrive(busy(), drive);
     const gone = removeStage(kept, STAGE.name as StageName);
-    const [finding] = told(gone);
+    const [finding] = goneIn(gone);
     expect(finding).toMatchObject({
       code: "drive-names-nothing",
       message: expect.stringContaining(`The stage ${STAGE.name} no longer exists`),

@@ -5,10 +5,10 @@ import { stoppingFinding } from "../check";
 import { png } from "../codec/png.fixture";
 import { addSources, cutSource } from "../edit";
 import { CELL, NO_SPACE } from "../edit/project.fixture";
-import { coverage, diceFrom, pick, picture, type RandomEdit, sha256, sheet } from "../edit/random-choices.fixture";
+import { coverage, diceFrom, edited, picture, sha256, sheet } from "../edit/random-choices.fixture";
 import { EDITS_OF_ART } from "../edit/random-edits-of-art.fixture";
 import { EDITS_OF_MOTION } from "../edit/random-edits-of-motion.fixture";
-import { CaravanError, type Delivery, emptyProject, type Project, type SourceId } from "../model";
+import { type Delivery, emptyProject, type Project, type SourceId } from "../model";
 import { deliver } from "./project";
 
 /** These bring other art, which is not at hand here. */
@@ -21,14 +21,8 @@ const KINDS = ["atlas", "grid", "strips", "singles", "films"] as const;
 function grown(seed: number): Project {
   const dice = diceFrom(seed);
   const grid = { by: "cell", cell: CELL, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false } as const;
-  let project = cutSource(addSources(emptyProject("random"), [{ fileName: "porter.png", ...picture }]), "s1" as SourceId, grid, coverage);
-  for (let k = 0; k < 160; k++)
-    try {
-      project = (pick(EDITS, dice) as RandomEdit)(project, dice);
-    } catch (error) {
-      if (!(error instanceof CaravanError)) throw error;
-    }
-  return project;
+  const first = cutSource(addSources(emptyProject("random"), [{ fileName: "porter.png", ...picture }]), "s1" as SourceId, grid, coverage);
+  return edited(first, EDITS, dice, 160);
 }
 
 /** What stops a delivery is mended as it offers, one after the other. */

@@ -5,6 +5,7 @@ import {
   type ActionName,
   type Behaviour,
   type BehaviourName,
+  CaravanError,
   type Clearing,
   type ClipName,
   type Condition,
@@ -134,6 +135,18 @@ export const keysOf = ({ frames }: Source, dice: Dice): string[] => frames.slice
 /** A map from frames to something of each. */
 export const each = <Value>(all: readonly FrameRef[], value: () => Value): Map<FrameRef, Value> =>
   new Map(all.map((ref) => [ref, value()]));
+
+/** The project after `count` random edits; those that are refused in words leave it as it is. */
+export function edited(project: Project, choices: readonly RandomEdit[], dice: Dice, count: number): Project {
+  let next = project;
+  for (let k = 0; k < count; k++)
+    try {
+      next = (pick(choices, dice) as RandomEdit)(next, dice);
+    } catch (error) {
+      if (!(error instanceof CaravanError)) throw error;
+    }
+  return next;
+}
 
 /** A seeded sequence of numbers (mulberry32, T. Ettinger, public domain). */
 export function diceFrom(seed: number): Dice {

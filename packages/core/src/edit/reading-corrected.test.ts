@@ -1,22 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { NewFrame } from "../frame-identity";
-import { frameRef, type Project, type Reading } from "../model";
+import { frameRef, type Project } from "../model";
 import { cutByMetadata } from "./cutting";
 import { renameFrame } from "./frames";
 import { CELL, PORTER, porterProject } from "./project.fixture";
-
-const reading: Reading = {
-  name: "poses.json",
-  container: "json",
-  frames: "*",
-  fields: {},
-  turnedAs: "upright",
-  originAs: "pixels",
-  originUp: false,
-  timeAs: "ms",
-  clips: null,
-};
-const cut = { by: "metadata", file: "poses.json", reading } as const;
+import { BY_METADATA as cut } from "./random-choices.fixture";
 
 /** Three poses in one column, the first at the top or, read the other way, at the bottom. */
 function told(up: boolean, origin: { x: number; y: number }): NewFrame[] {

@@ -2,13 +2,12 @@
 
 import { insertSteps, moveSteps } from "@caravan/core/edit";
 import { type Clip, type FrameRef, msFromMicros } from "@caravan/core/model";
-import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
+import type { DragEndEvent } from "@dnd-kit/core";
 import { type CSSProperties, memo, useEffect, useRef, useState } from "react";
 import { act } from "../../project/act";
 import { useProject } from "../../project/open-project";
 import { chooseClip, useView } from "../../project/view";
-import { useDragSensors } from "../../ui/drag-sensors";
-import { dragWords } from "../../ui/drag-words";
+import { Dragging } from "../../ui/dragging";
 import { useInSight } from "../../ui/in-sight";
 import { t } from "../../ui/words";
 import { AddTray } from "./add-tray";
@@ -62,15 +61,8 @@ export function Ribbons({ clip }: { clip: Clip }) {
     else if (scroller.current && tall.current) showWithin(scroller.current, tall.current);
     arrived.current = true;
   }, [clip.name]);
-  const sensors = useDragSensors();
   return (
-    <DndContext
-      id="ribbons"
-      accessibility={dragWords()}
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={(event) => dropped(clip, event)}
-    >
+    <Dragging id="ribbons" onDragEnd={(event) => dropped(clip, event)}>
       <section
         ref={scroller}
         aria-label={t("Ribbons")}
@@ -102,7 +94,7 @@ export function Ribbons({ clip }: { clip: Clip }) {
         })}
       </section>
       <AddTray clip={clip} />
-    </DndContext>
+    </Dragging>
   );
 }
 

@@ -2,13 +2,12 @@
 
 import { moveFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Source } from "@caravan/core/model";
-import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
+import type { DragEndEvent } from "@dnd-kit/core";
 import type { ReactNode } from "react";
 import { FrameStrip } from "../../preview/frame-strip";
 import { edit } from "../../project/open-project";
 import { useView } from "../../project/view";
-import { useDragSensors } from "../../ui/drag-sensors";
-import { dragWords } from "../../ui/drag-words";
+import { Dragging } from "../../ui/dragging";
 import { sayUnlessDone } from "../../ui/notices";
 import { type Menu, WithMenu } from "../../ui/with-menu";
 import { t } from "../../ui/words";
@@ -16,7 +15,6 @@ import { frameMenu } from "./frame-menu";
 
 /** Shows the sheet's frames in order, below the sheet; drag them to reorder. */
 export function Tray({ source, children }: { source: Source; children?: ReactNode }) {
-  const sensors = useDragSensors();
   return (
     <section
       data-region="tray"
@@ -28,19 +26,13 @@ export function Tray({ source, children }: { source: Source; children?: ReactNod
         <h3 className="font-semibold text-muted">{t("Tray · {count} frames", { count: source.frames.length })}</h3>
         {children}
       </header>
-      <DndContext
-        id="tray"
-        accessibility={dragWords()}
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={(event) => dropped(source, event)}
-      >
+      <Dragging id="tray" onDragEnd={(event) => dropped(source, event)}>
         <WithMenu label={t("Frame menu")} menuOf={menuOf}>
           <div>
             <FrameStrip source={source} sortable />
           </div>
         </WithMenu>
-      </DndContext>
+      </Dragging>
     </section>
   );
 }

@@ -5,7 +5,7 @@ import type { Behaviour, Condition, Rule } from "@caravan/core/model";
 import { entriesOf } from "@caravan/core/model";
 import { conditionInWords, keepInWords, ruleInWords } from "@caravan/core/rehearse";
 import { playables } from "@caravan/core/stage";
-import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
+import type { DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { GripVertical } from "lucide-react";
@@ -15,8 +15,7 @@ import { currentProject } from "../../project/open-project";
 import { useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Detail } from "../../ui/detail";
-import { useDragSensors } from "../../ui/drag-sensors";
-import { dragWords } from "../../ui/drag-words";
+import { Dragging } from "../../ui/dragging";
 import { type Menu, WithMenu } from "../../ui/with-menu";
 import { t } from "../../ui/words";
 import { RuleEditor, ruleFieldId } from "./rule-editor";
@@ -26,7 +25,6 @@ import { type Standing, standingOf } from "./why-not";
 /** Lists the rules, top first: each as a sentence with clickable parts, whether it shows now, and why not. */
 export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
   const chosen = useView((view) => view.ruleName);
-  const sensors = useDragSensors();
   return (
     <Detail
       title={t("Rules")}
@@ -37,13 +35,7 @@ export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
       }
     >
       <p className="mb-1.5 text-small text-muted">{t("The first that holds, shows.")}</p>
-      <DndContext
-        id="rules"
-        accessibility={dragWords()}
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={(event) => dropped(behaviour, event)}
-      >
+      <Dragging id="rules" onDragEnd={(event) => dropped(behaviour, event)}>
         <SortableContext items={behaviour.rules.map(({ name }) => name)} strategy={verticalListSortingStrategy}>
           <WithMenu label={t("Rule menu")} menuOf={(target) => ruleMenu(behaviour, target)}>
             <ol aria-label={t("Rules")} className="-mx-1.5 flex flex-col gap-1">
@@ -53,7 +45,7 @@ export function RulesDetail({ behaviour }: { behaviour: Behaviour }) {
             </ol>
           </WithMenu>
         </SortableContext>
-      </DndContext>
+      </Dragging>
     </Detail>
   );
 }

@@ -3,7 +3,7 @@
 import { mirrorMissing, removeAction, renameAction, setPetal, setWays, turnAction } from "@caravan/core/edit";
 import { mirrorOf, nearestPresent, turnedBy } from "@caravan/core/facing";
 import { type Action, type ActionName, type Clip, type ClipName, FACINGS_OF, type Facing, type Ways } from "@caravan/core/model";
-import { DndContext, type DragEndEvent, pointerWithin, useDraggable } from "@dnd-kit/core";
+import { type DragEndEvent, pointerWithin, useDraggable } from "@dnd-kit/core";
 import { CSS } from "@dnd-kit/utilities";
 import { usePlayer } from "../../../preview/player-state";
 import { act } from "../../../project/act";
@@ -12,8 +12,7 @@ import { edit, useProject } from "../../../project/open-project";
 import { chooseAction, chooseClip } from "../../../project/view";
 import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/choice";
-import { useDragSensors } from "../../../ui/drag-sensors";
-import { dragWords } from "../../../ui/drag-words";
+import { Dragging } from "../../../ui/dragging";
 import { inBackground } from "../../../ui/in-background";
 import { useKeys } from "../../../ui/keys";
 import { say } from "../../../ui/notices";
@@ -29,7 +28,6 @@ export function ActionSurface({ action }: { action: Action }) {
   const petal = action.facings[looks];
   const across = mirrorOf(looks);
   const { name } = action;
-  const sensors = useDragSensors();
   const turn = (by: 1 | -1) => usePlayer.setState({ facing: turnedBy(looks, action.ways, by) });
   const mirror = () => {
     const other = action.facings[across];
@@ -65,7 +63,7 @@ export function ActionSurface({ action }: { action: Action }) {
   };
 
   return (
-    <DndContext id="rose" accessibility={dragWords()} sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+    <Dragging id="rose" collisionDetection={pointerWithin} onDragEnd={dropped}>
       <header className="flex flex-wrap items-center justify-between gap-x-3 gap-y-2">
         <div className="flex min-w-0 items-baseline gap-2">
           <h2 className="min-w-0 text-title font-bold">
@@ -136,7 +134,7 @@ export function ActionSurface({ action }: { action: Action }) {
           ))}
         </ul>
       </section>
-    </DndContext>
+    </Dragging>
   );
 }
 

@@ -23,7 +23,7 @@ import {
   type Project,
   type Source,
 } from "@caravan/core/model";
-import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
+import type { DragEndEvent } from "@dnd-kit/core";
 import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ChevronDown, ChevronUp, Eye, EyeOff, FlipHorizontal2, FlipVertical2, X } from "lucide-react";
@@ -37,8 +37,7 @@ import { PlaceFindings } from "../../../project/place-findings";
 import { useView } from "../../../project/view";
 import { Button, IconButton } from "../../../ui/button";
 import { Detail } from "../../../ui/detail";
-import { useDragSensors } from "../../../ui/drag-sensors";
-import { dragWords } from "../../../ui/drag-words";
+import { Dragging } from "../../../ui/dragging";
 import { FieldBox, NumberField } from "../../../ui/number-field";
 import { Select } from "../../../ui/select";
 import { Tick } from "../../../ui/tick";
@@ -93,18 +92,11 @@ function nameOf(project: Project, of: FrameRef): string {
 /** The pieces in stacking order, topmost first. */
 function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame; of: FrameRef; chosen: readonly number[] }) {
   const pieces = frame.pieces ?? [];
-  const sensors = useDragSensors();
   const topFirst = pieces.map((piece, place) => ({ piece, place })).reverse();
   return (
     <Detail title={t("Stack")} aside={t("top first · PgUp moves up")}>
       {pieces.length === 0 && <p className="text-muted">{t("Empty so far: take a piece from the left, then click on the canvas.")}</p>}
-      <DndContext
-        id="stack"
-        accessibility={dragWords()}
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={(event) => dropped(of, event)}
-      >
+      <Dragging id="stack" onDragEnd={(event) => dropped(of, event)}>
         <SortableContext items={topFirst.map(({ place }) => `${place}`)} strategy={verticalListSortingStrategy}>
           <ul aria-label={t("Stack")} className="flex max-h-64 flex-col gap-0.5 overflow-y-auto">
             {topFirst.map(({ piece, place }) => (
@@ -124,7 +116,7 @@ function Stack({ project, frame, of, chosen }: { project: Project; frame: Frame;
             ))}
           </ul>
         </SortableContext>
-      </DndContext>
+      </Dragging>
       <div className="mt-1.5 flex gap-1.5">
         <IconButton
           label={t("Up in the stack")}

@@ -30,7 +30,6 @@ import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./c
 import { edit } from "./edit";
 import { withMarkKinds } from "./marks-from-file";
 import { refuseOfPieces } from "./of-pieces";
-import { framesScaledBy } from "./scale";
 import { withSource } from "./with-source";
 
 /**
@@ -48,35 +47,6 @@ export const cutSource = edit(
     return withSource(project, { ...cutAnew, cut });
   },
 );
-
-/**
- * Restores a source's earlier cut and frames, with everything decided about them. Frames made since are left out. Throws
- * `changed-meanwhile` if its pictures have changed.
- */
-export const restoreCut = edit(
-  (project, id: SourceId, before: Source) =>
-    before.cut
-      ? t("cut {name} {how} again", { name: sourceById(project, id).name, how: cutInWords(before.cut) })
-      : t("cut {name} as it was again", { name: sourceById(project, id).name }),
-  (project, id, before) => {
-    const source = sourceById(project, id);
-    refuseOfPieces(source);
-    if (hashesOf(before) !== hashesOf(source))
-      throw new CaravanError(
-        "changed-meanwhile",
-        source.name,
-        t("Its art has changed since it was cut that way."),
-        t("Cut it into cells again."),
-      );
-    return withSource(project, { ...source, cut: before.cut, frames: framesScaledBy(before.frames, scaleOf(source) / scaleOf(before)) });
-  },
-);
-
-function hashesOf(source: Source): string {
-  return allPictures(source)
-    .map(({ sha256 }) => sha256)
-    .join();
-}
 
 /**
  * Cuts a source into the frames described by a metadata file, and stores the reading for the next such file. `before` are the frames of the
@@ -136,7 +106,8 @@ function framesAsTold(source: Source, found: readonly NewFrame[], before: readon
   const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
   const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
   return withIdentity(source.frames, named(found), {
-    ...{ sameWay: false, letter: "m", likeness: 1 },
+    // Another reading of the same file may take any part of the sheet for a frame; what was cut otherwise shows the drawings that there are.
+    ...{ sameWay: false, letter: "m", likeness: 1, shows: source.cut?.by !== "metadata" },
     ...(told ? { byName: true, saidBefore: (frame: Frame) => saidOf(frame, told.get(placeOf(frame))) } : {}),
   });
 }
@@ -364,7 +335,7 @@ function framesOfCut(source: Source, cut: Cut, given: Coverage | CutPieces, iden
       return identify(source.frames, piecesOf(given, cut, source), BY_OUTLINE);
     default: {
       const sameWay = source.cut === null || traitsOf(source.cut).cells;
-      return identify(source.frames, piecesOf(given, cut, source), { sameWay, letter: "i", likeness: 1 });
+      return identify(source.frames, piecesOf(given, cut, source), { sameWay, letter: "i", likeness: 1, shows: !sameWay });
     }
   }
 }

@@ -42,13 +42,12 @@ export {
   setClipRules,
 } from "./clips";
 export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
-export { cutByMetadata, cutSource, refreshByMetadata, refreshSource, restoreCut, setClearing } from "./cutting";
+export { cutByMetadata, cutSource, refreshByMetadata, refreshSource, setClearing } from "./cutting";
 export { type DataPlaces, removeData, renameData, setData } from "./data";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
 export type { Edit } from "./edit";
 export { setEventValue, setStepEvents } from "./events";
 export { assignField, deliverLike, forgetExample } from "./examples";
-
 export { dropFrames, keepFirstOf, renameFrame, restoreFrames } from "./frames";
 export { framesToMirror, freezeMirror, type MirroredPicture } from "./freeze-mirror";
 export { framesToPart, putTogetherFromTiles } from "./from-tiles";
@@ -97,6 +96,7 @@ export {
   withGroups,
 } from "./pieces";
 export { renameProject } from "./project";
+export { restoreCut } from "./restore-cut";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { copyEvents, moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { addSourceVariant, drawAlike, setSourcePalette } from "./source-palette";

@@ -19,6 +19,7 @@ import { CELL, NO_SPACE } from "./project.fixture";
 import { art, coverage, diceFrom, pick, picture, type RandomEdit, sha256 } from "./random-choices.fixture";
 import { EDITS_OF_ART } from "./random-edits-of-art.fixture";
 import { EDITS_OF_MOTION } from "./random-edits-of-motion.fixture";
+import { CHANGES_MARKS, strayedMarks } from "./strayed-marks.fixture";
 
 /** More runs with other seeds: `RANDOM_EDITS=500,7 npx vitest run random-edits`. */
 const [RUNS = 12, SEED = 20_261_127] = (process.env.RANDOM_EDITS?.split(",") ?? []).map(Number);
@@ -28,7 +29,7 @@ const text = (project: Project) => JSON.stringify(projectToFile(project));
 
 describe("hundreds of random edits", () => {
   it(
-    "leave documents that open, findings without errors, and an undo that restores the first one to the byte",
+    "leave documents that open, findings without errors, marks at their pixels, and an undo that restores the first one to the byte",
     () =>
       fc.assert(
         fc.property(fc.integer(), (seed) => {
@@ -60,6 +61,7 @@ describe("hundreds of random edits", () => {
               expect(findings.filter(({ code }) => code === "check-failed")).toEqual([]);
               const told = JSON.stringify(findings);
               expect(looseReferences(next).filter(({ owner }) => !told.includes(JSON.stringify(owner).slice(1, -1)))).toEqual([]);
+              if (!CHANGES_MARKS.has(what)) expect(strayedMarks(project, next)).toEqual([]);
             } catch (error) {
               throw new Error(`seed ${seed}, edit ${k}, ${what}: ${error}`, { cause: error });
             }

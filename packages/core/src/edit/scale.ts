@@ -51,7 +51,8 @@ export function framesScaledBy(frames: readonly Frame[], by: number): Frame[] {
   });
 }
 
-function scaledPoint({ x, y }: FramePoint, by: number): FramePoint {
+/** An origin at another scale, to the nearest half pixel. */
+export function scaledPoint({ x, y }: FramePoint, by: number): FramePoint {
   return { x: halves(x * by), y: halves(y * by) };
 }
 

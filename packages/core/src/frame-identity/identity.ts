@@ -2,12 +2,16 @@
  * Decides which frame is which after a sheet is cut again; names, origins, dropped frames and clips depend on it.
  *
  * If drawings were compared, a piece is the earlier frame with the same drawing; otherwise the frame at its place: the same rectangle, or
- * one that shares more than half its area. Only pieces at a place where nothing was are matched by key, if both were cut the same way; the
- * rest is new. So a moved grid keeps its frames, even if every cell gets another column. Holds: keys stay unique; no earlier frame becomes
- * two. Cost: O(pieces), and for moved ones × those nearby.
+ * one that shares more than half its area. If the sheet is cut another way now, it is also the frame that shows the same drawing: an outline
+ * the one of the cell around it, a cell the one of the outline inside. Only pieces at a place where nothing was are matched by key, if both
+ * were cut the same way; the rest is new, under a key that no frame had: a clip never shows another drawing because the way of cutting
+ * changed. So a moved grid keeps its frames, even if every cell gets another column. Holds: keys stay unique; no earlier frame becomes two.
+ * Cost: O(pieces), and for moved ones × those nearby.
  */
 import { likenessOf } from "../cut";
 import { type Frame, isFrameKey } from "../model";
+import { shownBy } from "./inside";
+import { neighbourhoods } from "./nearby";
 import { type NewFrame, placeOf } from "./new-frame";
 
 interface Options {
@@ -17,6 +21,8 @@ interface Options {
   readonly letter: "i" | "h" | "m" | "p";
   /** Likeness above which a changed rectangle is still the same frame; 1 for none but equal ones. */
   readonly likeness: number;
+  /** Whether a piece is also the frame that shows the same drawing in a smaller or larger rectangle. */
+  readonly shows?: boolean;
   /** Whether a name means the same frame before and after: the same file is read another way. */
   readonly byName?: boolean;
   /** Whether a running number means the same frame before and after: stills go by the numbers of their files. */
@@ -37,12 +43,12 @@ export interface Said {
 const NOTHING_SAID: Said = { name: false, origin: false, marks: false };
 
 /** Rectangles that changed by less than half are still themselves. */
-export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5 };
+export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5, shows: true };
 
 export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], options: Options): Frame[] {
   const { letter } = options;
   const olds = matched(before, pieces, options);
-  const keys = new Set(olds.flatMap((old) => (old ? [old.key] : [])));
+  const keys = new Set(before.map(({ key }) => key as string));
   let next = before.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
   const freeKey = (wanted: string | null): string => {
     if (wanted !== null && isFrameKey(wanted) && !keys.has(wanted)) return wanted;
@@ -61,7 +67,7 @@ export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame
 function matched(
   before: readonly Frame[],
   pieces: readonly NewFrame[],
-  { sameWay, likeness, sameDrawing, byName = false, byNumber = false }: Options,
+  { sameWay, likeness, sameDrawing, shows = false, byName = false, byNumber = false }: Options,
 ): (Frame | null)[] {
   const olds: (Frame | null)[] = pieces.map(() => null);
   const taken = new Set<Frame>();
@@ -97,6 +103,8 @@ function matched(
   }
   const least = sameWay ? Math.min(likeness, 0.5) : likeness;
   if (least < 1 && olds.includes(null) && taken.size < before.length) matchNear(before, pieces, olds, taken, least, match);
+  if (shows && olds.includes(null) && taken.size < before.length)
+    for (const [k, frame] of shownBy(pieces, before)) if (!olds[k]) match(k, frame);
   if (byKey) for (const [k, piece] of pieces.entries()) if (piece.key !== null) match(k, byKey.get(piece.key));
   return olds;
 }
@@ -139,27 +147,6 @@ function groupedBy<Each>(all: readonly Each[], keyOf: (each: Each) => string): M
     else groups.set(key, [each]);
   }
   return groups;
-}
-
-const BLOCK = 128; // px
-
-/** Frames that may overlap a piece: those of the blocks of its picture that it reaches. A frame may be given several times. */
-function neighbourhoods(frames: readonly Frame[]): (piece: NewFrame) => Frame[] {
-  const blocks = new Map<string, Frame[]>();
-  for (const frame of frames)
-    for (const name of blocksOf(frame)) {
-      const block = blocks.get(name);
-      if (block) block.push(frame);
-      else blocks.set(name, [frame]);
-    }
-  return (piece) => blocksOf(piece).flatMap((name) => blocks.get(name) ?? []);
-}
-
-function blocksOf({ rect: { x, y, w, h }, picture = 0 }: { rect: Frame["rect"]; picture?: number | undefined }): string[] {
-  const names: string[] = [];
-  for (let row = Math.floor(y / BLOCK); row <= Math.floor((y + h - 1) / BLOCK); row++)
-    for (let column = Math.floor(x / BLOCK); column <= Math.floor((x + w - 1) / BLOCK); column++) names.push(`${picture} ${column} ${row}`);
-  return names;
 }
 
 /** A person's decisions take precedence over a file; the file's earlier statements do not. */

@@ -2,7 +2,7 @@
  * Adjusts origins and marks when a frame's rectangle changes, so that they stay on the drawing: they are numbers within a frame, but mean a
  * pixel of the picture. Pure.
  */
-import { type Frame, type FramePoint, overlaps, type Rect, type Source, scaleOf, wholePx } from "../model";
+import { type Frame, type FramePoint, overlaps, type Source, scaleOf, wholePx } from "../model";
 import { shiftedMarks } from "./frame-marks";
 import { halves } from "./origin";
 
@@ -18,16 +18,19 @@ export function withAnchoredFrames(source: Source, frames: readonly Frame[], dra
   const shifts = frames.map((frame): FramePoint | null => {
     const old = before.get(frame.key);
     const by = old ? shiftWithin(old, frame, drawn.get(frame.key)) : null;
-    return by && { x: halves(by.x * scale), y: halves(by.y * scale) };
+    return by && { x: by.x * scale, y: by.y * scale };
   });
   const common = source.origin ? commonShift(frames, shifts) : null;
-  const origin = source.origin && common ? { x: source.origin.x + common.x, y: source.origin.y + common.y } : source.origin;
+  const origin = source.origin && common ? movedBy(source.origin, common) : source.origin;
   const next = frames.map((frame, k) => {
     const by = shifts[k];
     if (!by || isNone(by)) return frame;
     const stands = frame.origin ?? (common ? undefined : source.origin);
-    const moved = stands && { x: stands.x + by.x, y: stands.y + by.y };
-    return { ...frame, ...(moved ? { origin: moved } : {}), ...(frame.marks ? { marks: shiftedMarks(frame.marks, wholeOf(by)) } : {}) };
+    const moved = stands && movedBy(stands, by);
+    const { origin: _own, ...others } = frame;
+    // Back where it was, it stands on its source's origin again.
+    const own = moved && !(origin && moved.x === origin.x && moved.y === origin.y) ? { origin: moved } : {};
+    return { ...others, ...own, ...(frame.marks ? { marks: shiftedMarks(frame.marks, wholeOf(by)) } : {}) };
   });
   return { ...source, frames: next, ...(origin ? { origin } : {}) };
 }
@@ -38,6 +41,11 @@ function commonShift(frames: readonly Frame[], shifts: readonly (FramePoint | nu
   const [first] = standing;
   if (!first || isNone(first)) return null;
   return standing.every((each) => each?.x === first.x && each.y === first.y) ? first : null;
+}
+
+/** Origins keep to halves. */
+function movedBy({ x, y }: FramePoint, by: FramePoint): FramePoint {
+  return { x: x + halves(by.x), y: y + halves(by.y) };
 }
 
 /** Boxes keep to whole pixels. */
@@ -52,7 +60,7 @@ function isNone({ x, y }: FramePoint): boolean {
 /** How far the picture's pixels moved within the frame; null if it shows mostly something else, or if unknown. */
 function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): FramePoint | null {
   if (old.turned !== frame.turned) return null;
-  if (!drawn && (old.picture !== frame.picture || !isMostlySame(old.rect, frame.rect))) return null;
+  if (!drawn && !showsMostlyTheSame(old, frame)) return null;
   const [from, to] = [cornerOf(old), cornerOf(frame)];
   const went = drawn ?? { x: 0, y: 0 };
   // A stored frame that is turned clockwise has its own x along the picture's y, and its own y against the picture's x.
@@ -68,9 +76,9 @@ function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
   return turned ? { x: rect.x + rect.w + inset.y, y: rect.y - inset.x } : { x: rect.x - inset.x, y: rect.y - inset.y };
 }
 
-/** More than half of the smaller one is inside the other. */
-function isMostlySame(a: Rect, b: Rect): boolean {
-  if (!overlaps(a, b)) return false;
+/** Whether more than half of the smaller one is inside the other, on the same picture. */
+export function showsMostlyTheSame({ rect: a, picture }: Frame, { rect: b, picture: other }: Frame): boolean {
+  if (picture !== other || !overlaps(a, b)) return false;
   const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);
   const h = Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y);
   return w * h * 2 > Math.min(a.w * a.h, b.w * b.h);

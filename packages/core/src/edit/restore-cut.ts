@@ -1,0 +1,82 @@
+/** Returns a source to the cells that it was cut into before another way was tried. */
+import { cutInWords } from "../cut";
+import { showsMostlyTheSame, withAnchoredFrames } from "../marks";
+import { allPictures, CaravanError, type Frame, type FramePoint, type Source, type SourceId, scaleOf, sourceById } from "../model";
+import { t } from "../words";
+import { edit } from "./edit";
+import { refuseOfPieces } from "./of-pieces";
+import { framesScaledBy, scaledPoint } from "./scale";
+import { withSource } from "./with-source";
+
+/**
+ * Restores a source's earlier cut and frames. What was decided since about frames that show the same drawings stays, at its pixels; all
+ * others are as they were, and frames made since are left out. Throws `changed-meanwhile` if its pictures have changed.
+ */
+export const restoreCut = edit(
+  (project, id: SourceId, before: Source) =>
+    before.cut
+      ? t("cut {name} {how} again", { name: sourceById(project, id).name, how: cutInWords(before.cut) })
+      : t("cut {name} as it was again", { name: sourceById(project, id).name }),
+  (project, id, before) => {
+    const source = sourceById(project, id);
+    refuseOfPieces(source);
+    if (hashesOf(before) !== hashesOf(source))
+      throw new CaravanError(
+        "changed-meanwhile",
+        source.name,
+        t("Its art has changed since it was cut that way."),
+        t("Cut it into cells again."),
+      );
+    const by = scaleOf(source) / scaleOf(before);
+    const now = new Map(source.frames.map((frame) => [frame.key as string, frame]));
+    const stayed = new Set<string>();
+    const frames = framesScaledBy(before.frames, by).map((frame) => {
+      const since = now.get(frame.key);
+      if (!since || !showsMostlyTheSame(since, frame)) return frame;
+      stayed.add(frame.key);
+      return withDecisionsOf(since, frame);
+    });
+    const made = withAnchoredFrames(source, frames);
+    const common = before.origin && scaledPoint(before.origin, by);
+    const origins = made.frames.map(({ key, origin }) => origin ?? (stayed.has(key) ? made.origin : common));
+    return withSource(project, { ...withOrigins(made, origins, common), cut: before.cut });
+  },
+);
+
+/** The frame with the name, origin, marks, values and drop of another. */
+function withDecisionsOf(
+  other: Frame,
+  { name: _name, origin: _origin, marks: _marks, data: _data, dropped: _dropped, ...place }: Frame,
+): Frame {
+  const { name, origin, marks, data, dropped } = other;
+  return {
+    ...place,
+    ...(name === undefined ? {} : { name }),
+    ...(origin ? { origin } : {}),
+    ...(marks ? { marks } : {}),
+    ...(data ? { data } : {}),
+    ...(dropped ? { dropped } : {}),
+  };
+}
+
+/** The source with each frame's origin as given: by the common one where it is that, otherwise by its own. */
+function withOrigins(source: Source, origins: readonly (FramePoint | undefined)[], before: FramePoint | undefined): Source {
+  const [first] = origins;
+  const common = source.origin && origins.every((each) => isSame(each, first)) ? first : (before ?? source.origin);
+  const frames = source.frames.map((frame, k): Frame => {
+    const { origin: _own, ...others } = frame;
+    const origin = origins[k];
+    return origin && !isSame(origin, common) ? { ...others, origin } : others;
+  });
+  return { ...source, frames, ...(common ? { origin: common } : {}) };
+}
+
+function isSame(a: FramePoint | undefined, b: FramePoint | undefined): boolean {
+  return a?.x === b?.x && a?.y === b?.y;
+}
+
+function hashesOf(source: Source): string {
+  return allPictures(source)
+    .map(({ sha256 }) => sha256)
+    .join();
+}

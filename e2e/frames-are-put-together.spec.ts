@@ -27,6 +27,9 @@ test("two steps are assembled from an empty canvas, play as a clip, and are deli
   await page.keyboard.type("walk");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "walk" })).toBeVisible();
+  // They are proposed for a rehearsal, moving, although they have no picture of their own.
+  await goTo(page, "Rehearse");
+  await expect(page.getByRole("region", { name: "What plays when" }).locator("img").first()).toBeVisible();
   const { frame } = await delivered(page);
   const [first, second] = [frame("parts figure/0"), frame("parts figure/1")];
   expect(pixel(first, 4, 4)).toEqual([...COLOURS[1], 255]);

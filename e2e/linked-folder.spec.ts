@@ -91,3 +91,34 @@ test("an ignored picture is not offered again, and a missing file changes nothin
   await comeBack(page);
   await expect(line.getByRole("button", { name: "Import 1 new picture" })).toBeVisible();
 });
+
+test("a file that was renamed in the folder is followed by its source, and is not offered as a new picture", async ({ page }) => {
+  const sheet = figureSheet(4, 1);
+  await writeArt(page, pngFile("people/hero.png", sheet));
+  await goTo(page, "Sources");
+  await page.keyboard.press("l");
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await line.getByRole("button", { name: "Import 1 new picture" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await typeNumber(page, "Columns", 4);
+  await goTo(page, "Sources");
+  await page.evaluate(async () => {
+    const root = await navigator.storage.getDirectory();
+    const people = await (await root.getDirectoryHandle("art")).getDirectoryHandle("people");
+    await people.removeEntry("hero.png");
+  });
+  await writeArt(page, pngFile("people/player.png", sheet));
+  await comeBack(page);
+  await expect(line).toContainText("art/hero.png is called people/player.png there now.");
+  await expect(line.getByRole("button", { name: /Import/ })).toBeHidden();
+  await line.getByRole("button", { name: "Follow it" }).click();
+  await expect(line).toContainText("1 of 1 sources have their art in it, none changed.");
+  await expect(line).not.toContainText("is called");
+
+  // From now on it is that file's changes that are noticed.
+  await writeArt(page, pngFile("people/player.png", figureSheet(4, 1, { w: 32, h: 40 }, [2])));
+  await comeBack(page);
+  await expect(page.getByText("Art changed in art: hero.")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("art/hero.png", { exact: false }).first()).toBeVisible();
+});

@@ -2,15 +2,13 @@
 
 import type { Frame, Source } from "@caravan/core/model";
 import { useMemo } from "react";
-import { useProject } from "../project/open-project";
+import { useStock } from "../project/stock";
 import { stillOf } from "./draw-frame";
 import { useStillUrl } from "./still-urls";
 
 /** A still of one frame, drawn crisp from its source's shared bitmap. Decorative: the caller names the frame. */
 export function FramePicture({ source, frame, size, className = "" }: { source: Source; frame: Frame; size: number; className?: string }) {
-  const sources = useProject((project) => project.sources);
-  const palettes = useProject((project) => project.palettes);
-  const stock = useMemo(() => ({ sources, palettes }), [sources, palettes]);
+  const stock = useStock();
   const still = useMemo(() => stillOf(stock, source, frame), [stock, source, frame]);
   const url = useStillUrl(still, size * Math.max(1, Math.round(globalThis.devicePixelRatio ?? 1)));
   const box = { width: size, height: size };

@@ -9,6 +9,7 @@ import {
   type MarkName,
   type MarkShape,
   type Outline,
+  ownOf,
   type Rect,
 } from "@caravan/core/model";
 import type { PlayedFrame } from "./playing";
@@ -34,7 +35,7 @@ export type OnStage<Shape extends MarkShape> = Extract<MarkOnStage, { shape: Sha
 
 /** A frame's outlines of a kind: its own, or else the traced ones. */
 export function outlinesOn({ ref, marks }: Pick<PlayedFrame, "ref" | "marks">, name: MarkName, seen: SeenOutlines): readonly Outline[] {
-  return outlinesIn(marks, name) ?? (ref && seen.get(ref)?.[name]?.polygons) ?? [];
+  return outlinesIn(marks, name) ?? (ref && ownOf(seen.get(ref), name)?.polygons) ?? [];
 }
 
 /** In the order of the kinds, so that later ones are on top. */

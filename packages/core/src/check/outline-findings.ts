@@ -1,7 +1,7 @@
 /** Findings about outlines: a bottom that dips on some steps, too many corners, self-crossing. */
 import { setOutlines, setTrace, steadyOutline } from "../edit";
 import { type FrameOutlines, type OutlineFacts, outlineFacts, outlineKinds, outlinesIn } from "../marks";
-import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, type OutlineKind, type Project } from "../model";
+import { type Clip, counted, type FrameRef, findFrame, frameName, frameRef, type OutlineKind, ownOf, type Project } from "../model";
 import { isSimple } from "../outline";
 import { t } from "../words";
 import type { Finding } from "./finding";
@@ -22,7 +22,7 @@ const LEAP = 0.25;
 function dips(project: Project, clip: Clip, kind: OutlineKind, seen: SeenOutlines): Finding[] {
   const facts = clip.steps.map(({ frame }) => {
     const placed = findFrame(project, frame);
-    return placed ? outlineFacts(placed, seen.get(frame)?.[kind.name]?.polygons ?? []) : null;
+    return placed ? outlineFacts(placed, ownOf(seen.get(frame), kind.name)?.polygons ?? []) : null;
   });
   const there = facts.filter((each): each is OutlineFacts => each !== null);
   const counts = new Map<number, number>();

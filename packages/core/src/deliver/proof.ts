@@ -1,7 +1,7 @@
 import type { Atlas, AtlasFrame } from "../atlas";
 import { AtlasBehaviour, atlasData, readAtlas } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
-import { behavioursToFile, CaravanError, type FrameMarks } from "../model";
+import { behavioursToFile, CaravanError, type FrameMarks, ownOf } from "../model";
 import { frameFromPage } from "../pack";
 import { clearPixels, crop, looksSame, type Pixels } from "../raster";
 import { t } from "../words";
@@ -33,7 +33,7 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
   if (!saysSame(atlas.parts ?? [], contents.parts)) throw proofFailed(t("the list of parts"), atlasFile.path);
   if (!saysSame(atlas.layers ?? [], contents.layers)) throw proofFailed(t("the list of layers"), atlasFile.path);
   for (const { name, marks, wholeOn } of laid.frames) {
-    const written = atlas.frames[name];
+    const written = ownOf(atlas.frames, name);
     const pixels = written && page(written.page);
     if (!pixels || !looksSame(frameFromPage(pixels, written), wholeOn(0))) throw proofFailed(t('frame "{name}"', { name }), atlasFile.path);
     for (const [k, layer] of contents.layers.entries()) {
@@ -58,11 +58,11 @@ export function prove(atlasFile: NamedFile, pictures: readonly NamedFile[], laid
     }
   if (Object.keys(atlas.frames).length !== laid.frames.length) throw proofFailed(t("the number of frames"), atlasFile.path);
   for (const [name, clip] of contents.clips)
-    if (!saysSame(atlas.clips[name], clip)) throw proofFailed(t('clip "{name}"', { name }), atlasFile.path);
+    if (!saysSame(ownOf(atlas.clips, name), clip)) throw proofFailed(t('clip "{name}"', { name }), atlasFile.path);
   for (const [name, action] of contents.actions)
-    if (!saysSame(atlas.actions[name], action)) throw proofFailed(t('action "{name}"', { name }), atlasFile.path);
+    if (!saysSame(ownOf(atlas.actions, name), action)) throw proofFailed(t('action "{name}"', { name }), atlasFile.path);
   for (const [name, behaviour] of Object.entries(behavioursToFile(contents.behaviours)))
-    if (!saysSame(atlas.behaviours?.[name], AtlasBehaviour.parse(behaviour)))
+    if (!saysSame(ownOf(atlas.behaviours, name), AtlasBehaviour.parse(behaviour)))
       throw proofFailed(t('behaviour "{name}"', { name }), atlasFile.path);
   const frames = laid.frames.length;
   const marked = laid.frames.filter(({ marks }) => marks).length;

@@ -19,6 +19,7 @@ import {
 } from "../model";
 import { t } from "../words";
 import { edit } from "./edit";
+import { withCut } from "./with-cut";
 import { withSource } from "./with-source";
 
 /** Adds rectangles as frames at the end of the tray. The source is cut by hand from then on; what it was cut into stays. */
@@ -55,7 +56,7 @@ export const placeFrames = edit(
         // A frame of another size loses its padding.
         return sameSize ? { ...frame, rect } : { ...plain, rect };
       });
-      return touched ? withSource(next, { ...withAnchoredFrames(source, frames), cut: { by: "hand" } }) : next;
+      return touched ? withCut(next, { ...withAnchoredFrames(source, frames), cut: { by: "hand" } }) : next;
     }, project),
 );
 
@@ -116,7 +117,7 @@ export const makeEqual = edit(
         const padded = same && inset.x === 0 && inset.y === 0 ? {} : { size, inset };
         return { ...plain, ...padded };
       });
-      return withSource(next, withAnchoredFrames(source, frames));
+      return withCut(next, withAnchoredFrames(source, frames));
     }, project);
   },
 );

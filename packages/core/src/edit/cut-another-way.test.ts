@@ -8,23 +8,34 @@ import {
   type Frame,
   type FrameRef,
   findFrame,
+  frameRef,
+  frameSize,
   type MarkName,
+  type PlacedFrame,
   type Project,
+  type Source,
+  scaleOf,
   sourceById,
 } from "../model";
 import { clearPixels, coverageOf, type Pixels } from "../raster";
 import {
   addBox,
   addClip,
+  addFrameOfPieces,
   addMarkKind,
+  addPiecesSource,
   cutByMetadata,
   cutSource,
   dropFrames,
+  flipPieces,
+  makeEqual,
   placeFrames,
   placeOrigins,
+  putPieces,
   renameFrame,
   restoreCut,
   setSourceOrigin,
+  setSourceScale,
 } from ".";
 import { NO_SPACE, PORTER, porterProject } from "./project.fixture";
 import { BY_METADATA } from "./random-choices.fixture";
@@ -157,4 +168,55 @@ describe("a sheet that is cut another way", () => {
       }),
     );
   });
+});
+
+describe("frames that are put together from a sheet's frames", () => {
+  const everywhere = drawn(...[0, 1, 2, 3].flatMap((column) => [0, 1, 2].map((row) => small(column, row))));
+  const bench = addPiecesSource(cut(porterProject(), CELLS, everywhere), "bench", { w: 24, h: 24 });
+  const bench2 = addFrameOfPieces(bench, "s2/a0" as FrameRef, false);
+  const ofPieces = (project: Project) => frameRef(project.sources[1] as Source, project.sources[1]?.frames[0] as Frame);
+  const put = putPieces(
+    bench2,
+    ofPieces(bench2),
+    [0, 1, 2].map((k) => ({ of: ref(k), x: 5 + k, y: 3 })),
+    null,
+  );
+  const flipped = flipPieces(flipPieces(put, ofPieces(put), [1], "across"), ofPieces(put), [2], "down");
+
+  /** Where on the canvas each piece shows the top left pixel of the figure that was drawn in its cell. */
+  const figures = (project: Project) =>
+    (project.sources[1]?.frames[0]?.pieces ?? []).map(({ of, x, y, flip }, k) => {
+      const { source, frame: piece } = findFrame(project, of) as PlacedFrame;
+      const [scale, size] = [scaleOf(source), frameSize(source, piece)];
+      const inset = piece.inset ?? { x: 0, y: 0 };
+      const figure = small(k, 0);
+      const [u, v] = [(figure.x - piece.rect.x + inset.x) * scale, (figure.y - piece.rect.y + inset.y) * scale];
+      return [flip === "across" ? x + size.w - u : x + u, flip === "down" ? y + size.h - v : y + v];
+    });
+
+  it("look as before when that sheet is cut along outlines, made equal, and cut into cells again", () => {
+    const outlined = cut(flipped, OUTLINES, everywhere);
+    expect(frame(outlined, ref(1)).rect).toEqual(small(1, 0));
+    expect(figures(outlined)).toEqual(figures(flipped));
+    const equal = makeEqual(
+      placeFrames(outlined, new Map([[ref(2), { x: 16, y: 1, w: 8, h: 9 }]])),
+      [0, 1, 2].map((k) => ref(k)),
+      "middle",
+    );
+    expect(figures(equal)).toEqual(figures(flipped));
+    expect(cut(outlined, CELLS, everywhere)).toEqual(flipped);
+    expect(restoreCut(outlined, PORTER, sourceById(flipped, PORTER))).toEqual(flipped);
+  });
+
+  it("look as before when a piece's edges are dragged, at any whole scale", () =>
+    fc.assert(
+      fc.property(fc.nat(2), fc.nat(3), fc.nat(3), fc.nat(5), fc.integer({ min: 1, max: 3 }), (left, up, right, down, scale) => {
+        const project = setSourceScale(flipped, PORTER, scale);
+        const rects = [0, 1, 2].map((k) => {
+          const { x, y, w, h } = small(k, 0);
+          return [ref(k), { x: x - left, y: y - up, w: w + left + Math.min(right, 2), h: h + up + down }] as const;
+        });
+        expect(figures(placeFrames(project, new Map(rects)))).toEqual(figures(project));
+      }),
+    ));
 });

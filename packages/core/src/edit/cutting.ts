@@ -30,6 +30,7 @@ import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./c
 import { edit } from "./edit";
 import { withMarkKinds } from "./marks-from-file";
 import { refuseOfPieces } from "./of-pieces";
+import { withCut } from "./with-cut";
 import { withSource } from "./with-source";
 
 /**
@@ -44,7 +45,7 @@ export const cutSource = edit(
     const source = sourceById(project, id);
     const cutAnew = withAnchoredFrames(source, framesOfCut(source, cut, coverage));
     if (sameCut(source.cut, cut) && sameFrames(source.frames, cutAnew.frames)) return project;
-    return withSource(project, { ...cutAnew, cut });
+    return withCut(project, { ...cutAnew, cut });
   },
 );
 
@@ -66,7 +67,7 @@ export const cutByMetadata = edit(
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(source, told.frames, before && withMarkKinds(told.project, before).frames);
     return {
-      ...withSource(told.project, { ...withAnchoredFrames(source, frames), cut }),
+      ...withCut(told.project, { ...withAnchoredFrames(source, frames), cut }),
       readings: withReading(project.readings, cut.reading),
     };
   },
@@ -155,7 +156,7 @@ export const setClearing = edit(
     refuseOfPieces(source);
     if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
     const next: Source = clearing ? { ...source, clearing } : source;
-    return withSource(project, next.cut ? withAnchoredFrames(next, framesAgain(next, next.cut, coverages)) : next);
+    return withCut(project, next.cut ? withAnchoredFrames(next, framesAgain(next, next.cut, coverages)) : next);
   },
 );
 
@@ -186,7 +187,8 @@ export const refreshSource = edit<
     return all.reduce((made, each) => {
       // What was found of the drawings, and the grid that a person chose, are of these frames alone.
       const alike = each === source || isCutAlike(each, source);
-      return withSource(made, alike ? refreshed(each, named, coverages, drawings, grid) : refreshed(each, named, coverages));
+      const { source: next, drawn } = alike ? refreshed(each, named, coverages, drawings, grid) : refreshed(each, named, coverages);
+      return withCut(made, next, drawn);
     }, project);
   },
 );
@@ -208,14 +210,20 @@ function isCutAlike(one: Source, other: Source): boolean {
   );
 }
 
-function refreshed(source: Source, art: NewArt, coverages: readonly Coverage[], drawings?: Drawings, grid?: GridCut): Source {
+/** The source with its new art and the frames of that, and by key how far the drawing itself moved within its picture, if known. */
+interface Refreshed {
+  readonly source: Source;
+  readonly drawn?: ReadonlyMap<string, FramePoint>;
+}
+
+function refreshed(source: Source, art: NewArt, coverages: readonly Coverage[], drawings?: Drawings, grid?: GridCut): Refreshed {
   const [first] = art.pictures as [Picture];
   const cut = grid ?? cutForSize(source, first);
   const changed: Source = { ...(drawings && hasOtherCells(source, cut, first) ? standing(source) : source), cut, ...art };
-  if (!changed.cut) return changed;
+  if (!changed.cut) return { source: changed };
   if (drawings && !traitsOf(changed.cut).finds) {
     const followed = followPlaces(source.frames, drawings);
-    return withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn);
+    return { source: withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn), drawn: followed.drawn };
   }
   const drawn = new Map<string, FramePoint>();
   const identify: Identify = (before, pieces, options) => {
@@ -224,7 +232,7 @@ function refreshed(source: Source, art: NewArt, coverages: readonly Coverage[], 
     for (const [key, by] of followed.drawn) drawn.set(key, by);
     return withIdentity(before, pieces, { ...options, sameDrawing: (k) => followed.frames.get(k) });
   };
-  return withAnchoredFrames(changed, framesAgain(changed, changed.cut, coverages, identify), drawn);
+  return { source: withAnchoredFrames(changed, framesAgain(changed, changed.cut, coverages, identify), drawn), drawn };
 }
 
 /**

@@ -1,18 +1,21 @@
 /** Edits the example files whose shape deliveries are written in. */
-import { type Delivery, type Example, exampleNamed, type Project } from "../model";
+import { checkedName, type Delivery, type Example, exampleNamed, type Project } from "../model";
 import { t } from "../words";
 import { edit } from "./edit";
 
-/** Keeps an example by its name, in the place of an earlier one of that name, and has the delivery at `index` written in its shape. */
+/** Keeps an example by its name, in the place of an earlier one of that name, and has the delivery at `index` written in its shape. Throws `bad-name`. */
 export const deliverLike = edit(
   (_project, example: Example, _index: number) => t("deliver in the shape of {name}", { name: example.name }),
-  (project, example, index): Project => ({
-    ...project,
-    examples: project.examples.some(({ name }) => name === example.name)
-      ? project.examples.map((each) => (each.name === example.name ? example : each))
-      : [...project.examples, example],
-    deliveries: project.deliveries.map((each, k) => (k === index ? withExample(each, example.name) : each)),
-  }),
+  (project, example, index): Project => {
+    checkedName(example.name, t("The example"));
+    return {
+      ...project,
+      examples: project.examples.some(({ name }) => name === example.name)
+        ? project.examples.map((each) => (each.name === example.name ? example : each))
+        : [...project.examples, example],
+      deliveries: project.deliveries.map((each, k) => (k === index ? withExample(each, example.name) : each)),
+    };
+  },
 );
 
 /** Sets the meaning of an example's field; null removes it. The example keeps its position in the project. */

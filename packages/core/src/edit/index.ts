@@ -70,7 +70,7 @@ export { forgetOrigins, nudgeOrigins, placeOrigins, setSourceOrigin, steadyClip 
 export { setOutlines, setTrace, steadyOutline } from "./outlines";
 export { addPalette, alsoTaken, removePalette, renamePalette, setPaletteColours, setPaletteOf } from "./palettes";
 export { attachPart, movePart, removePart, renamePart, setPart, setStepPart } from "./parts";
-export { layPictures } from "./picture-places";
+export { followFiles, layPictures } from "./picture-places";
 export {
   addFrameOfPieces,
   addPiecesSource,

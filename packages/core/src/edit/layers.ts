@@ -23,6 +23,7 @@ import { layerFiles, type StoredPicture } from "./changed-art";
 import { framesAgain } from "./cutting";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
+import { withCut } from "./with-cut";
 import { withSource } from "./with-source";
 
 /** A layer that is to be, its pictures stored already. */
@@ -46,7 +47,7 @@ export const addLayer = edit(
     const source = sourceById(project, id);
     refuseOfPieces(source);
     refuseTooMany(project, layer.pictures.length);
-    return withSource(project, cutAgain(sourceWithLayer(project, source, layer), coverages));
+    return withCut(project, cutAgain(sourceWithLayer(project, source, layer), coverages));
   },
 );
 
@@ -122,7 +123,7 @@ export const removeLayer = edit(
     const { layers: before, ...source } = sourceById(project, id);
     layerNamed(project, id, name);
     const layers = (before ?? []).filter((each) => each.name !== name);
-    return withSource(project, cutAgain(layers.length > 0 ? { ...source, layers } : source, coverages));
+    return withCut(project, cutAgain(layers.length > 0 ? { ...source, layers } : source, coverages));
   },
 );
 
@@ -137,7 +138,7 @@ export const setLayerClearing = edit(
     const { clearing: before, ...layer } = layerNamed(project, id, name);
     if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
     const changed: Layer = clearing ? { ...layer, clearing } : layer;
-    return withSource(project, cutAgain({ ...source, layers: replaced(source.layers, changed) }, coverages));
+    return withCut(project, cutAgain({ ...source, layers: replaced(source.layers, changed) }, coverages));
   },
 );
 

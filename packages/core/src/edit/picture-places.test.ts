@@ -3,7 +3,7 @@ import { bundleFiles } from "../bundle";
 import { sha256Hex, utf8 } from "../codec";
 import { emptyProject } from "../model";
 import { addSources } from "./add-sources";
-import { layPictures } from "./picture-places";
+import { followFiles, layPictures } from "./picture-places";
 
 const bytes = ["walkers", "camel"].map(utf8);
 const [walkers, camel] = bytes.map(sha256Hex) as [string, string];
@@ -30,5 +30,20 @@ describe("layPictures", () => {
     expect(new Set(laid.sources.map(({ pictures }) => pictures[0]?.file)).size).toBe(2);
     const pictures = new Map(bytes.map((each) => [sha256Hex(each), each]));
     expect(bundleFiles({ project: laid, pictures })).toHaveLength(3);
+  });
+});
+
+describe("followFiles", () => {
+  it("gives renamed files' pictures their new paths, and leaves everything else", () => {
+    const renamed = followFiles(project, new Map([["art/camel.png", "art/dromedary.png"]]));
+    expect(renamed.sources.map(({ name, pictures }) => [name, pictures[0]?.file])).toEqual([
+      ["walkers", "art/walkers.png"],
+      ["camel", "art/dromedary.png"],
+    ]);
+    expect(followFiles.label(project, new Map([["art/camel.png", "art/dromedary.png"]]))).toBe(
+      "follow art/camel.png, which is art/dromedary.png now",
+    );
+    expect(followFiles(project, new Map([["art/gone.png", "art/x.png"]]))).toBe(project);
+    expect(followFiles(project, new Map([["art/camel.png", "con/../x"]]))).toBe(project);
   });
 });

@@ -33,7 +33,7 @@ export const cellCoverage = coverageOf(sheetOfCells(1, 1));
 export const picture = { sha256, width: sheet.width, height: sheet.height };
 
 /** Names that have been trouble: they look like numbers or patterns, or differ in case only. */
-const NAMES = ["walk", "Walk", "walk-*", "0001", "1", "con", "$&", "{n}", "😀", "x".repeat(200), "toString"];
+const NAMES = ["walk", "Walk", "walk-*", "0001", "1", "con", "$&", "{n}", "😀", "x".repeat(200), "toString", "__proto__"];
 
 /** What a random edit may choose from: numbers that pick among whatever is there. */
 export type Dice = (sides: number) => number;

@@ -57,6 +57,8 @@ export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
   renameSource: (p, d) => edits.renameSource(p, source(p, d).id, name(d)),
   layPictures: (p, d) =>
     edits.layPictures(p, new Map([[String(d(2)).repeat(64), pick(["art/a.png", "assets/b.png", "../c.png"], d) as string]])),
+  followFiles: (p, d) =>
+    edits.followFiles(p, new Map([[source(p, d).pictures[0]?.file ?? "none", pick(["art/a.png", "Art/A.png", "../c.png"], d) as string]])),
   removeSource: (p, d) => (p.sources.length > 1 ? edits.removeSource(p, source(p, d).id) : p),
   nameFrames: (p, d) => {
     const { id, frames } = source(p, d);

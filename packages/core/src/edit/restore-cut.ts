@@ -6,7 +6,7 @@ import { t } from "../words";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { framesScaledBy, scaledPoint } from "./scale";
-import { withSource } from "./with-source";
+import { withCut } from "./with-cut";
 
 /**
  * Restores a source's earlier cut and frames. What was decided since about frames that show the same drawings stays, at its pixels; all
@@ -39,7 +39,7 @@ export const restoreCut = edit(
     const made = withAnchoredFrames(source, frames);
     const common = before.origin && scaledPoint(before.origin, by);
     const origins = made.frames.map(({ key, origin }) => origin ?? (stayed.has(key) ? made.origin : common));
-    return withSource(project, { ...withOrigins(made, origins, common), cut: before.cut });
+    return withCut(project, { ...withOrigins(made, origins, common), cut: before.cut });
   },
 );
 

@@ -32,10 +32,9 @@ export function learnExample(text: string, where: string, seen: Described | null
       t("It is longer than a million characters."),
       t("Give one of a smaller sheet: a few records show the structure as well."),
     );
-  const file = where.split(/[\\/]/).pop() ?? where;
   const { reading } = recognise(text, seen ?? unseen(""), where);
   const page = seen && needsPage(reading) ? { page: { w: seen.coverage.width, h: seen.coverage.height } } : {};
-  const example: Example = { name: reading.name, file, text, reading, ...page };
+  const example: Example = { name: reading.name, file: reading.name, text, reading, ...page };
   return { example, told: toldOf(shapeOf(example)) };
 }
 

@@ -3,7 +3,7 @@
  * each list is rewritten in the spelling of the example's first.
  */
 import { lastPart, says } from "../metadata";
-import type { FramePoint, Outline, Size } from "../model";
+import { type FramePoint, type Outline, ownOf, type Size } from "../model";
 import { areaOf } from "../outline";
 import type { FrameFacts } from "./facts";
 import { type Place, placeAt } from "./place";
@@ -159,7 +159,7 @@ export function kindFor({ name }: OutlineList, frames: readonly Outlined[]): str
 }
 
 export function outlinesOfKind({ outlines }: Outlined, kind: string | null): readonly Outline[] {
-  return kind !== null && Object.hasOwn(outlines, kind) ? (outlines[kind] ?? []) : [];
+  return kind === null ? [] : (ownOf(outlines, kind) ?? []);
 }
 
 /** The edit that makes a list hold a frame's outlines; null if its place in the text is unknown. */

@@ -1,5 +1,5 @@
 import { groupAt, type ReadFrame, readClips, readFrames, unseen } from "../metadata";
-import { CaravanError, type Reading } from "../model";
+import { CaravanError, ownOf, type Reading } from "../model";
 import { parseAs } from "../notation";
 import { t } from "../words";
 import type { FrameFacts, Sheet } from "./facts";
@@ -70,13 +70,13 @@ export function proveShape(text: string, { reading, traits, frameName, outlines 
 /** Boxes and points that the shape can hold. Fractions of pixels, as after scaling, cannot be exact in a file of boxes. */
 function markDifference(read: ReadFrame, wanted: FrameFacts, { marks = [] }: Reading): string | null {
   for (const { name, w } of marks) {
-    const [box, point] = [wanted.boxes[name], wanted.points[name]];
+    const [box, point] = [ownOf(wanted.boxes, name), ownOf(wanted.points, name)];
     if (w !== undefined && box) {
-      const [own] = read.boxes[name] ?? [];
+      const [own] = ownOf(read.boxes, name) ?? [];
       if (![box.x, box.y, box.w, box.h].every(Number.isInteger)) continue;
       if (own?.x !== box.x || own.y !== box.y || own.w !== box.w || own.h !== box.h) return t("its box {name} differs", { name });
     } else if (w === undefined && point) {
-      const own = read.points[name];
+      const own = ownOf(read.points, name);
       if (!own || Math.abs(own.x - point.x) > 0.5 || Math.abs(own.y - point.y) > 0.5) return t("its point {name} differs", { name });
     }
   }

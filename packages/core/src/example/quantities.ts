@@ -4,7 +4,7 @@
  */
 import { facingOfWord } from "../facing";
 import { insetOf, insetTold, millis, playbackOf, wholeShare } from "../metadata";
-import type { ClipField, Facing, FrameField, Reading } from "../model";
+import { type ClipField, type Facing, type FrameField, ownOf, type Reading } from "../model";
 import type { Leaf } from "../notation";
 import { isTrimmed, pace, type Scope, totalOf, uprightSize } from "./facts";
 import { cornerTold, edgesTold, heightOfPage, sizeTold } from "./write-rectangle";
@@ -262,8 +262,8 @@ const INSET_WORDS: Readonly<Record<NonNullable<Reading["insetAs"]>, string>> = {
 /** A side of a frame's box or point of one kind; 0 if the frame has none, which is no box. */
 export function markQuantity(name: string, side: "x" | "y" | "w" | "h", isBox: boolean): Quantity {
   return number(`${isBox ? "box" : "point"} ${name}, ${SIDE_WORDS[side]}`, ({ frame }) => {
-    if (isBox) return frame?.boxes[name]?.[side] ?? 0;
-    return side === "x" || side === "y" ? (frame?.points[name]?.[side] ?? 0) : null;
+    if (isBox) return ownOf(frame?.boxes, name)?.[side] ?? 0;
+    return side === "x" || side === "y" ? (ownOf(frame?.points, name)?.[side] ?? 0) : null;
   });
 }
 

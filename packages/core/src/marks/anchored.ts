@@ -13,13 +13,7 @@ import { halves } from "./origin";
  * moved within its picture, if known.
  */
 export function withAnchoredFrames(source: Source, frames: readonly Frame[], drawn: ReadonlyMap<string, FramePoint> = new Map()): Source {
-  const scale = scaleOf(source);
-  const before = new Map(source.frames.map((frame) => [frame.key as string, frame]));
-  const shifts = frames.map((frame): FramePoint | null => {
-    const old = before.get(frame.key);
-    const by = old ? shiftWithin(old, frame, drawn.get(frame.key)) : null;
-    return by && { x: by.x * scale, y: by.y * scale };
-  });
+  const shifts = shiftsWithin(source, frames, drawn);
   const common = source.origin ? commonShift(frames, shifts) : null;
   const origin = source.origin && common ? movedBy(source.origin, common) : source.origin;
   const next = frames.map((frame, k) => {
@@ -33,6 +27,24 @@ export function withAnchoredFrames(source: Source, frames: readonly Frame[], dra
     return { ...others, ...own, ...(frame.marks ? { marks: shiftedMarks(frame.marks, wholeOf(by)) } : {}) };
   });
   return { ...source, frames: next, ...(origin ? { origin } : {}) };
+}
+
+/**
+ * How far the picture's pixels moved within each of `frames`, which replace the source's own, in project pixels; null for one that is new, or
+ * shows mostly something else. `drawn` as in `withAnchoredFrames`.
+ */
+export function shiftsWithin(
+  source: Source,
+  frames: readonly Frame[],
+  drawn: ReadonlyMap<string, FramePoint> = new Map(),
+): (FramePoint | null)[] {
+  const scale = scaleOf(source);
+  const before = new Map(source.frames.map((frame) => [frame.key as string, frame]));
+  return frames.map((frame) => {
+    const old = before.get(frame.key);
+    const by = old ? shiftWithin(old, frame, drawn.get(frame.key)) : null;
+    return by && { x: by.x * scale, y: by.y * scale };
+  });
 }
 
 /** The offset by which all frames with the source's origin moved, if it is the same for all and not zero. */

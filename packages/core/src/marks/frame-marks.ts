@@ -8,6 +8,7 @@ import {
   type MarkPoint,
   type MarkShape,
   type Outline,
+  ownOf,
   wholePx,
 } from "../model";
 import { hullOf, isSimple, withoutIdle } from "../outline";
@@ -80,17 +81,17 @@ function thousandths(value: number): number {
 
 /** The boxes of a kind, also of one that is called as something every object has. */
 export function boxesIn(marks: FrameMarks | undefined, name: MarkName): readonly Box[] {
-  return marks?.boxes && Object.hasOwn(marks.boxes, name) ? (marks.boxes[name] ?? []) : [];
+  return ownOf(marks?.boxes, name) ?? [];
 }
 
 /** The point of a kind, undefined if there is none. */
 export function pointIn(marks: FrameMarks | undefined, name: MarkName): MarkPoint | undefined {
-  return marks?.points && Object.hasOwn(marks.points, name) ? marks.points[name] : undefined;
+  return ownOf(marks?.points, name);
 }
 
 /** A frame's own outlines of a kind; undefined if it has none of its own, an empty list if a person removed them. */
 export function outlinesIn(marks: FrameMarks | undefined, name: MarkName): readonly Outline[] | undefined {
-  return marks?.outlines && Object.hasOwn(marks.outlines, name) ? marks.outlines[name] : undefined;
+  return ownOf(marks?.outlines, name);
 }
 
 /** Whether the frame has a box, a point or its own outline of this kind; names are unique across shapes. */

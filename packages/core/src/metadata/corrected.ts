@@ -9,6 +9,7 @@ import { groupsOf, type RecordGroup } from "./groups";
 import { MEANINGS, type Meaning } from "./meanings";
 import { commonFields, nameField } from "./name-field";
 import { frameRecords, readFrames } from "./read";
+import { readingName } from "./reading-name";
 import { type Recognised, recognise } from "./recognise";
 
 export interface Correction {
@@ -105,7 +106,7 @@ function bareReading(text: string, where: string, corrections: readonly Correcti
   const { parsed, group } = best;
   const name = nameField(group.records, {}, group.keyed);
   const reading: Reading = {
-    name: where.split(/[\\/]/).pop() || "metadata",
+    name: readingName(where),
     container: parsed.container,
     frames: group.pattern,
     fields: name === null ? {} : { name },

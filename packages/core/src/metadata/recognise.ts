@@ -16,6 +16,7 @@ import { type Grade, gradeOf, rivalInWords } from "./grade";
 import { groupsOf, type MetadataRecord, type RecordGroup } from "./groups";
 import { commonFields, nameField } from "./name-field";
 import { readFrames, turnOf } from "./read";
+import { readingName } from "./reading-name";
 import { gridFor, rectangleOf } from "./rectangle-of";
 import { type FoundRectangles, findRectangles } from "./rectangles";
 import { numberAt, valueAt } from "./values";
@@ -157,10 +158,6 @@ function read({ parsed, groups, group, found }: Candidate, described: Described,
     ...(!found.told && frames.length < 3 ? [t("there are few records, and their names do not say what they mean")] : []),
   ];
   return { parsed, reading: whole, grade: gradeOf({ parsed, reading: whole, described, groups, doubts }) };
-}
-
-function readingName(where: string): string {
-  return (where.split(/[\\/]/).pop() ?? where).replace(/\p{Cc}/gu, "") || "metadata";
 }
 
 function originUnit(records: readonly MetadataRecord[], fields: Reading["fields"]): Reading["originAs"] {

@@ -53,7 +53,7 @@ export {
 } from "./marks";
 export { checkedName, fitFileName, fittedName, freeName, isFitName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
-export { entriesOf, orderedCompactJson, orderedJson, orderedRecord } from "./ordered-record";
+export { entriesOf, orderedCompactJson, orderedJson, orderedRecord, ownOf } from "./ordered-record";
 export { Packing, USUAL_PACKING } from "./packing";
 export { MOST_COLOURS, Palette } from "./palette";
 export { MOST_PARTS, Part, StepPart, StepParts } from "./part";

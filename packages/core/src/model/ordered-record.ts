@@ -17,6 +17,11 @@ export function entriesOf<Value>(record: Readonly<Record<string, Value>>): [name
   return order ? order.map((name) => [name, record[name] as Value]) : Object.entries(record);
 }
 
+/** A record's own value under a name that people chose, which may be one that every object has, such as `constructor`. */
+export function ownOf<Value>(record: Readonly<Record<string, Value>> | null | undefined, name: string): Value | undefined {
+  return record && Object.hasOwn(record, name) ? record[name] : undefined;
+}
+
 /** As `JSON.stringify(value, null, 1)`, with the names of ordered records in their order. */
 export function orderedJson(value: unknown, indent = ""): string {
   if (typeof value !== "object" || value === null) return JSON.stringify(value) ?? "null";

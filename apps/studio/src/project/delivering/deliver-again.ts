@@ -28,7 +28,7 @@ async function delivering(): Promise<boolean> {
   const { id, project, signal } = begin();
   if (id === null) return false;
   const { outlets } = useOutlets.getState();
-  const linked = project.deliveries.filter(({ name }) => outlets[name]);
+  const linked = project.deliveries.filter(({ name }) => outlets.has(name));
   const played = project.deliveries.filter(({ name }) => isPlayed(id, name));
   // A browser lets a page ask only within seconds of a key or click, so all leave is got before anything is built.
   const refused = new Set<string>();

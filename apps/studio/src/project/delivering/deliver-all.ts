@@ -31,15 +31,15 @@ export async function deliverAll(): Promise<void> {
     const { outlets } = useOutlets.getState();
     // A browser lets a page ask only within seconds of a click, so leave is got before anything is built.
     const into = new Set<string>();
-    for (const { name } of deliveries) if (outlets[name] && (await mayWriteFor({ project: id, delivery: name }))) into.add(name);
+    for (const { name } of deliveries) if (outlets.has(name) && (await mayWriteFor({ project: id, delivery: name }))) into.add(name);
     const files: NamedFile[] = [];
     const zipped: string[] = [];
     for (const [at, delivery] of deliveries.entries()) {
       const { name } = delivery;
       useDeliveringAll.setState({ now: { at, of: deliveries.length, name } });
       try {
-        if (outlets[name] && !into.has(name))
-          throw new Error(t("Permission to write into {folder} was not given.", { folder: outlets[name]?.folder }));
+        if (outlets.has(name) && !into.has(name))
+          throw new Error(t("Permission to write into {folder} was not given.", { folder: outlets.get(name)?.folder ?? "" }));
         const delivered = await deliverInWorker(project, delivery, signal, () => {});
         handToGames(id, name, delivered.files);
         if (into.has(name)) await deliverIntoFolder({ project: id, delivery: name }, delivered);

@@ -30,12 +30,17 @@ export interface OutletOf {
 }
 
 /** Folders of the open project's deliveries, by the deliveries' names. */
-export const useOutlets = create<{ readonly outlets: Readonly<Record<string, Outlet>> }>(() => ({ outlets: {} }));
+export const useOutlets = create<{ readonly outlets: ReadonlyMap<string, Outlet> }>(() => ({ outlets: new Map() }));
 
 /** Shows the state of a delivery's folder, if its project is still open. */
 function show({ project, delivery }: OutletOf, outlet: Outlet | null): void {
   if (useOpenProject.getState().id !== project) return;
-  useOutlets.setState(({ outlets: { [delivery]: _, ...rest } }) => ({ outlets: outlet ? { ...rest, [delivery]: outlet } : rest }));
+  useOutlets.setState(({ outlets }) => {
+    const next = new Map(outlets);
+    if (outlet) next.set(delivery, outlet);
+    else next.delete(delivery);
+    return { outlets: next };
+  });
 }
 
 /** Reads which deliveries of the open project have a folder, and finishes there what an earlier visit could not. */
@@ -43,7 +48,7 @@ export async function loadOutlets(): Promise<void> {
   const { id } = useOpenProject.getState();
   const rows = id === null ? [] : await storage.outlets.filter(({ project }) => project === id).toArray();
   if (useOpenProject.getState().id !== id) return;
-  useOutlets.setState({ outlets: Object.fromEntries(rows.map(({ delivery, folder }) => [delivery, { folder: folder.name, left: [] }])) });
+  useOutlets.setState({ outlets: new Map(rows.map(({ delivery, folder }) => [delivery, { folder: folder.name, left: [] }])) });
   for (const { folder } of rows) if (await mayUse(folder, "readwrite", false)) await (await writingFiles()).finishDelivery(folder);
 }
 
@@ -140,7 +145,7 @@ export async function removeLeft(delivery: string): Promise<void> {
   if (id === null) return;
   const of = { project: id, delivery };
   const outlet = await outletOf(of);
-  const shown = useOutlets.getState().outlets[delivery];
+  const shown = useOutlets.getState().outlets.get(delivery);
   if (!outlet || !shown) return;
   try {
     const { removeFiles } = await writingFiles();

@@ -3,11 +3,13 @@
  * shown before they are used. Nothing is ever written there.
  */
 
+import { followFiles } from "@caravan/core/edit";
 import { allPictures, type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
+import { act } from "../act";
 import { begin } from "../begun";
 import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
@@ -15,7 +17,7 @@ import { pictureBlob } from "../pictures";
 import { type StoredLink, storage } from "../storage";
 import { canLinkFolders, chosenFolder, mayUse, picturesIn } from "./folder";
 import { fileAt } from "./folder-files";
-import { matchFiles } from "./match";
+import { type HashedFile, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
 
 export interface LinkedFolder {
   readonly project: string;
@@ -28,6 +30,8 @@ export interface LinkedFolder {
   readonly changed: readonly SourceId[];
   /** Pictures there that are no source yet. */
   readonly fresh: readonly File[];
+  /** Files that have another name there now, by the project's paths of their pictures. */
+  readonly renamed: ReadonlyMap<string, string>;
   /** Whether the project itself is kept there. */
   readonly home: boolean;
 }
@@ -73,7 +77,7 @@ async function look(ask: boolean): Promise<void> {
   const { project, folder, ignored, mark = "", home = false } = link;
   const known = { project, name: folder.name, home };
   if (!(await mayUse(folder, "read", ask))) {
-    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [] } });
+    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [], renamed: new Map() } });
     return;
   }
   const { sources } = currentProject();
@@ -87,12 +91,13 @@ async function look(ask: boolean): Promise<void> {
     if (paths && (await hasChanged(source, paths, files, ignored, left, `${project} ${mark}`))) changed.push(source.id);
   }
   const taken = new Set([...matches.values()].flat());
-  const fresh = home
-    ? []
-    : [...files].filter(([path, file]) => !taken.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
+  const others = home ? [] : [...files].filter(([path]) => !taken.has(path));
+  const renamed = await renamedIn(sources, [...files.keys()], others, `${project} ${mark}`);
+  const followed = new Set(renamed.values());
+  const fresh = others.filter(([path, file]) => !followed.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
   if (useOpenProject.getState().id !== id) return;
   const before = useLinkedFolder.getState().linked?.changed ?? [];
-  useLinkedFolder.setState({ linked: { ...known, locked: false, matched: matches.size, changed, fresh } });
+  useLinkedFolder.setState({ linked: { ...known, locked: false, matched: matches.size, changed, fresh, renamed } });
   const news = sources.filter((source) => changed.includes(source.id) && !before.includes(source.id)).map(({ name }) => name);
   if (news.length > 0)
     say({
@@ -111,6 +116,28 @@ async function filesOf({ folder, home }: StoredLink, sources: readonly Source[])
     if (there) files.set(file, await there.getFile());
   }
   return files;
+}
+
+/** Pictures whose files are gone from the folder but have the same content as one of the `others` there. Only files of their sizes are read. */
+async function renamedIn(
+  sources: readonly Source[],
+  paths: readonly string[],
+  others: readonly (readonly [path: string, file: File])[],
+  link: string,
+): Promise<Map<string, string>> {
+  const missing = others.length === 0 ? [] : missingFrom(sources, paths);
+  const sizes = new Set<number | undefined>();
+  for (const { sha256 } of missing) sizes.add((await pictureBlob(sha256))?.size);
+  const found: HashedFile[] = [];
+  for (const [path, file] of others) if (sizes.has(file.size)) found.push({ path, sha256: await hashOf(file, path, link) });
+  return renamedFiles(missing, found);
+}
+
+/** Gives the pictures of renamed files the names that these have now. */
+export function followRenamed(): void {
+  const { linked } = useLinkedFolder.getState();
+  if (!linked || useOpenProject.getState().id !== linked.project) return;
+  act(followFiles, new Map([...linked.renamed].map(([file, path]) => [file, withNameOf(file, path)])));
 }
 
 /** When a file was written and how large it is: equal stamps are not read again. */
@@ -132,17 +159,20 @@ async function hasChanged(
   for (const [k, path] of paths.entries()) {
     const file = path === null ? undefined : files.get(path);
     if (path === null || !file || ignored[path] === stampOf(file)) continue;
-    const key = `${link} ${path} ${stampOf(file)}`;
-    const sha256 = hashes.get(key) ?? (await sha256Of(file));
-    hashes.set(key, sha256);
+    const sha256 = await hashOf(file, path, link);
     if (sha256 !== allPictures(source)[k]?.sha256 && !(Object.hasOwn(left, path) && left[path] === sha256)) return true;
   }
   return false;
 }
 
-async function sha256Of(file: File): Promise<string> {
+async function hashOf(file: File, path: string, link: string): Promise<string> {
+  const key = `${link} ${path} ${stampOf(file)}`;
+  const known = hashes.get(key);
+  if (known !== undefined) return known;
   const digest = await crypto.subtle.digest("SHA-256", await file.arrayBuffer());
-  return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  const sha256 = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  hashes.set(key, sha256);
+  return sha256;
 }
 
 /** Shows what changed, source after source: the next one when the review before it is over. */

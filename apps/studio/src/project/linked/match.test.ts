@@ -1,6 +1,6 @@
 import type { Source, SourceId } from "@caravan/core/model";
 import { describe, expect, it } from "vitest";
-import { matchFiles } from "./match";
+import { matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
 
 const source = (id: string, ...files: string[]): Source => ({
   id: id as SourceId,
@@ -24,5 +24,33 @@ describe("matchFiles", () => {
     expect(matched([source("s1", "porter/walk.png")], "camel/walk.png", "art/porter/walk.png")).toEqual({ s1: ["art/porter/walk.png"] });
     expect(matched([source("s1", "walk.png")], "camel/walk.png", "porter/walk.png")).toEqual({});
     expect(matched([source("s1", "walk.png")], "walk.png", "old/walk.png")).toEqual({});
+  });
+});
+
+describe("files that were renamed", () => {
+  const picture = (file: string, letter: string) =>
+    ({ file, sha256: letter.repeat(64), width: 1, height: 1 }) as Source["pictures"][number];
+  const found = (path: string, letter: string) => ({ path, sha256: letter.repeat(64) });
+  const renamed = (missing: ReturnType<typeof picture>[], ...files: ReturnType<typeof found>[]) => [...renamedFiles(missing, files)];
+
+  it("are those of which no file has the name, and one has the content", () => {
+    expect(missingFrom([source("s1", "art/hero.png", "art/b.png")], ["x/B.PNG", "player.png"]).map(({ file }) => file)).toEqual([
+      "art/hero.png",
+    ]);
+    expect(renamed([picture("art/hero.png", "a")], found("people/player.png", "a"), found("other.png", "b"))).toEqual([
+      ["art/hero.png", "people/player.png"],
+    ]);
+    expect(withNameOf("art/hero.png", "people/player.png")).toBe("art/player.png");
+    expect(withNameOf("hero.png", "player.png")).toBe("player.png");
+  });
+
+  it("are paired in their order if several are alike, and not at all if their number differs", () => {
+    const two = [picture("run_2.png", "a"), picture("run_10.png", "a")];
+    expect(renamed(two, found("go_10.png", "a"), found("go_2.png", "a"))).toEqual([
+      ["run_2.png", "go_2.png"],
+      ["run_10.png", "go_10.png"],
+    ]);
+    expect(renamed(two, found("go_2.png", "a"))).toEqual([]);
+    expect(renamed([picture("run.png", "a")], found("a.png", "a"), found("b.png", "a"))).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@
 import type { ProposedAction } from "@caravan/core/intake";
 import { FACINGS_OF } from "@caravan/core/model";
 import { FacingOrderFields } from "../../preview/facing-order-fields";
-import { MovingFrames } from "../../preview/moving-frames";
+import { MovingFrames, stillOfShown } from "../../preview/moving-frames";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
@@ -34,7 +34,12 @@ export function ProposedActions({
                     <dt className="font-semibold">{facing.toUpperCase()}</dt>
                     <dd className="flex w-full flex-col items-center">
                       {petal ? (
-                        <MovingFrames frames={petal.clip.shows} size={56} mirrored={petal.mirrored} className="check rounded-sm" />
+                        <MovingFrames
+                          stills={petal.clip.shows.map(stillOfShown)}
+                          size={56}
+                          mirrored={petal.mirrored}
+                          className="check rounded-sm"
+                        />
                       ) : (
                         <span className="flex size-14 items-center justify-center rounded-sm border border-dashed border-line-strong" />
                       )}

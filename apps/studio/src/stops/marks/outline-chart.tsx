@@ -1,7 +1,7 @@
 "use client";
 
 import { type OutlineFacts, outlineFacts } from "@caravan/core/marks";
-import { type Clip, counted, findFrame, type OutlineKind } from "@caravan/core/model";
+import { type Clip, counted, findFrame, type OutlineKind, ownOf } from "@caravan/core/model";
 import { useDeferredValue, useMemo } from "react";
 import { useProject } from "../../project/open-project";
 import { useSeenArt } from "../../project/seen-art";
@@ -40,7 +40,7 @@ export function OutlineChart({ clip, step, kind }: { clip: Clip; step: number; k
     () =>
       clip.steps.map(({ frame }) => {
         const placed = findFrame(project, frame);
-        return placed && outlineFacts(placed, outlines.get(frame)?.[kind.name]?.polygons ?? []);
+        return placed && outlineFacts(placed, ownOf(outlines.get(frame), kind.name)?.polygons ?? []);
       }),
     [project, outlines, clip, kind.name],
   );

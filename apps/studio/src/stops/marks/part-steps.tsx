@@ -1,7 +1,7 @@
 "use client";
 
 import { setStepPart } from "@caravan/core/edit";
-import type { Clip, Part, StepPart } from "@caravan/core/model";
+import { type Clip, ownOf, type Part, type StepPart } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { useCountFrom } from "../../ui/counting";
 import { t } from "../../ui/words";
@@ -33,7 +33,7 @@ export function PartSteps({ part, clip }: { part: Part; clip: Clip }) {
       className="mt-1.5 flex flex-wrap gap-0.5"
     >
       {clip.steps.map(({ parts }, step) => {
-        const drawn = drawnAt(part, parts?.[part.name]);
+        const drawn = drawnAt(part, ownOf(parts, part.name));
         return (
           <button
             key={step}

@@ -1,6 +1,7 @@
 /** Paints one moment of a rehearsal: backdrop, platforms, scenery, the figure, effects, and guides. */
 
 import { wornLook } from "@caravan/core/art";
+import { pointIn } from "@caravan/core/marks";
 import {
   type Area,
   type FramePoint,
@@ -205,7 +206,7 @@ function paintMarksOf(context: CanvasRenderingContext2D, project: Project, stand
 }
 
 function hasPoint(project: Project, ref: FrameRef, kind: MarkKind): boolean {
-  return findFrame(project, ref)?.frame.marks?.points?.[kind.name] !== undefined;
+  return pointIn(findFrame(project, ref)?.frame.marks, kind.name) !== undefined;
 }
 
 /** A light line with a dark one below it, visible on any art. */

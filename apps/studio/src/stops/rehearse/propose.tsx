@@ -5,7 +5,8 @@ import { findFrame, type Project } from "@caravan/core/model";
 import { guessedRoles, playables, proposed, type Roles } from "@caravan/core/stage";
 import { useMemo, useState } from "react";
 import { create } from "zustand";
-import { MovingFrames, shownFrame } from "../../preview/moving-frames";
+import { stillOf } from "../../preview/draw-frame";
+import { MovingFrames } from "../../preview/moving-frames";
 import { act } from "../../project/act";
 import { currentProject, useProject } from "../../project/open-project";
 import { go, useView } from "../../project/view";
@@ -104,15 +105,15 @@ export function Proposing({ first }: { first: boolean }) {
 function Moving({ project, name }: { project: Project; name: string | null }) {
   const clips = playables(project).find((each) => each.name === name)?.clips;
   const clip = clips?.[0];
-  const frames = useMemo(
+  const stills = useMemo(
     () =>
       (clip?.steps ?? []).flatMap(({ frame }) => {
         const found = findFrame(project, frame);
-        return found ? [shownFrame(found.source, found.frame)] : [];
+        return found ? [stillOf(project, found.source, found.frame)] : [];
       }),
     [project, clip],
   );
-  return <MovingFrames frames={frames} size={48} />;
+  return <MovingFrames stills={stills} size={48} />;
 }
 
 function begin(project: Project, roles: Roles): void {

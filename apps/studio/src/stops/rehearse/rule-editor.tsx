@@ -1,7 +1,7 @@
 "use client";
 
 import { duplicateRule, type RuleChange, removeRule, renameRule, setRule } from "@caravan/core/edit";
-import { type Behaviour, type Condition, entriesOf, type Rule } from "@caravan/core/model";
+import { type Behaviour, type Condition, entriesOf, ownOf, type Rule } from "@caravan/core/model";
 import { playables } from "@caravan/core/stage";
 import type { ReactNode } from "react";
 import { act } from "../../project/act";
@@ -132,7 +132,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
                   {name}
                   <Select
                     label={t("What it does to {name}", { name })}
-                    value={set[name] === undefined ? "" : String(set[name])}
+                    value={String(ownOf(set, name) ?? "")}
                     options={[
                       ["", t("leaves it")],
                       ["true", t("on")],

@@ -2,7 +2,7 @@
 
 import { type Atlas, type AtlasFrame, readAtlas } from "@caravan/core/atlas";
 import { besidePath } from "@caravan/core/delivery-plan";
-import type { Clip } from "@caravan/core/model";
+import { type Clip, ownOf } from "@caravan/core/model";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useProject } from "../../project/open-project";
 import { chosenClip, useView } from "../../project/view";
@@ -39,7 +39,7 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
     );
   const steps = stepsOf(first, clip);
   const name = steps[Math.min(step, steps.length - 1)] ?? Object.keys(first.frames)[0];
-  const base = name === undefined ? undefined : first.frames[name];
+  const base = name === undefined ? undefined : ownOf(first.frames, name);
   return (
     <section
       aria-label={t("Sizes compared")}
@@ -69,7 +69,7 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
           name !== undefined &&
           delivery.densities.map(({ scale, suffix }, k) => {
             const atlas = atlases[k];
-            const frame = atlas?.frames[name];
+            const frame = ownOf(atlas?.frames, name);
             const [least] = delivery.densities;
             const shown = (base.size.h / (least?.scale ?? 1)) * wholeZoom(base, least?.scale ?? 1);
             return (
@@ -95,7 +95,7 @@ export function ComparedSizes({ delivered }: { delivered: Delivered }) {
 
 /** Frame names of a clip, step by step, as far as they are delivered. */
 function stepsOf(atlas: Atlas, clip: Clip | null): string[] {
-  const own = clip && Object.hasOwn(atlas.clips, clip.name) ? atlas.clips[clip.name] : undefined;
+  const own = clip ? ownOf(atlas.clips, clip.name) : undefined;
   return (own ?? Object.values(atlas.clips)[0])?.steps.map(({ frame }) => frame) ?? [];
 }
 

@@ -12,7 +12,7 @@ import { t } from "../../ui/words";
 
 /** Shows the game folder of a delivery, and what earlier deliveries left there. */
 export function GameFolder({ delivery }: { delivery: string }) {
-  const outlet = useOutlets(({ outlets }) => outlets[delivery]);
+  const outlet = useOutlets(({ outlets }) => outlets.get(delivery));
   // Only the browser knows, and the first render must match the server's.
   const [canLink, setCanLink] = useState(false);
   useEffect(() => setCanLink(canLinkFolders()), []);

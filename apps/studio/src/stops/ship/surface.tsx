@@ -33,7 +33,7 @@ export function Surface() {
   const several = deliveries > 1;
   const all = useDeliveringAll(({ now }) => now);
   const id = useOpenProject((open) => open.id);
-  const folder = useOutlets(({ outlets }) => outlets[delivery.name]?.folder);
+  const folder = useOutlets(({ outlets }) => outlets.get(delivery.name)?.folder);
   const deliver = () => {
     if (!ready) return;
     if (folder && id !== null) inBackground(deliverIntoFolder({ project: id, delivery: delivery.name }, build.delivered));

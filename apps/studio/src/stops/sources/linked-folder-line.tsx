@@ -2,7 +2,7 @@
 
 import { useEffect } from "react";
 import { takeInAndGo } from "../../project/import-later";
-import { leaveFresh, lookAgain, seeChanged, unlinkFolder, useLinkedFolder } from "../../project/linked/linked-folder";
+import { followRenamed, leaveFresh, lookAgain, seeChanged, unlinkFolder, useLinkedFolder } from "../../project/linked/linked-folder";
 import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { inBackground } from "../../ui/in-background";
@@ -16,7 +16,8 @@ export function LinkedFolderLine() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at again when the sources change
   useEffect(() => inBackground(lookAgain()), [sources]);
   if (!linked) return null;
-  const { name, locked, matched, changed, fresh, home } = linked;
+  const { name, locked, matched, changed, fresh, renamed, home } = linked;
+  const [first] = renamed;
   const facts = { matched, count: sources.length, changed: changed.length > 0 ? changed.length : t("none") };
   return (
     <section
@@ -30,6 +31,14 @@ export function LinkedFolderLine() {
           : home
             ? t("keeps the project: {matched} of {count} sources have their art in it, {changed} changed.", facts)
             : t("is linked: {matched} of {count} sources have their art in it, {changed} changed.", facts)}
+        {first && (
+          <>
+            {" "}
+            {renamed.size === 1
+              ? t("{from} is called {to} there now.", { from: first[0], to: first[1] })
+              : t("{count} files have other names there now.", { count: renamed.size })}
+          </>
+        )}
       </p>
       {locked ? (
         <Button look="now" onClick={() => inBackground(lookAgain(true))}>
@@ -42,6 +51,7 @@ export function LinkedFolderLine() {
               {t("See what changed")}
             </Button>
           )}
+          {first && <Button onClick={followRenamed}>{renamed.size === 1 ? t("Follow it") : t("Follow them")}</Button>}
           {fresh.length > 0 && (
             <>
               <Button onClick={() => inBackground(takeInAndGo(fresh))}>

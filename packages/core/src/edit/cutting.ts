@@ -16,6 +16,7 @@ import {
   type GridCut,
   isNumberedByFiles,
   type Picture,
+  type Project,
   type Reading,
   refuseTooMany,
   type Source,
@@ -42,7 +43,7 @@ export const cutSource = edit(
   (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) =>
     t("cut {name} {how}", { name: sourceById(project, id).name, how: cutInWords(cut) }),
   (project, id, cut, coverage) => {
-    const source = sourceById(project, id);
+    const source = asShown(project, sourceById(project, id), cut);
     const cutAnew = withAnchoredFrames(source, framesOfCut(source, cut, coverage));
     if (sameCut(source.cut, cut) && sameFrames(source.frames, cutAnew.frames)) return project;
     return withCut(project, { ...cutAnew, cut });
@@ -62,7 +63,7 @@ export const cutByMetadata = edit(
     _before: readonly NewFrame[] | null = null,
   ) => t("cut {name} as {file} says", { name: sourceById(project, id).name, file: _cut.file }),
   (project, id, cut, found, before = null) => {
-    const source = sourceById(project, id);
+    const source = asShown(project, sourceById(project, id), cut);
     refuseOfPieces(source);
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(source, told.frames, before && withMarkKinds(told.project, before).frames);
@@ -245,6 +246,13 @@ function standing(source: Source): Source {
   const { w, h } = frameSize(source, first);
   const alike = source.frames.every((frame) => frameSize(source, frame).w === w && frameSize(source, frame).h === h);
   return alike ? { ...source, origin: { x: w / 2, y: h } } : source;
+}
+
+/** The source before it is cut another way than into cells: figures that clips show already go on standing where they stand in their cells. */
+function asShown(project: Project, source: Source, cut: Cut): Source {
+  if (!isGrid(source.cut) || traitsOf(cut).cells) return source;
+  const isShown = project.clips.some(({ steps }) => steps.some(({ frame }) => frame.startsWith(`${source.id}/`)));
+  return isShown ? standing(source) : source;
 }
 
 function hasOtherCells({ cut: before, name, pictures }: Source, cut: Cut | null, { width, height }: ChangedPicture): boolean {

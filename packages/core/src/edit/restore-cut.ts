@@ -1,7 +1,17 @@
 /** Returns a source to the cells that it was cut into before another way was tried. */
 import { cutInWords } from "../cut";
 import { showsMostlyTheSame, withAnchoredFrames } from "../marks";
-import { allPictures, CaravanError, type Frame, type FramePoint, type Source, type SourceId, scaleOf, sourceById } from "../model";
+import {
+  allPictures,
+  CaravanError,
+  type Frame,
+  type FramePoint,
+  originOf,
+  type Source,
+  type SourceId,
+  scaleOf,
+  sourceById,
+} from "../model";
 import { t } from "../words";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
@@ -37,8 +47,8 @@ export const restoreCut = edit(
       return withDecisionsOf(since, frame);
     });
     const made = withAnchoredFrames(source, frames);
-    const common = before.origin && scaledPoint(before.origin, by);
-    const origins = made.frames.map(({ key, origin }) => origin ?? (stayed.has(key) ? made.origin : common));
+    const common = before.origin ? scaledPoint(before.origin, by) : null;
+    const origins = made.frames.map(({ key, origin }) => origin ?? (stayed.has(key) ? made.origin : (common ?? undefined)));
     return withCut(project, { ...withOrigins(made, origins, common), cut: before.cut });
   },
 );
@@ -59,16 +69,25 @@ function withDecisionsOf(
   };
 }
 
-/** The source with each frame's origin as given: by the common one where it is that, otherwise by its own. */
-function withOrigins(source: Source, origins: readonly (FramePoint | undefined)[], before: FramePoint | undefined): Source {
+/**
+ * The source with each frame's origin as given: by the common one where it is that, otherwise by its own. `before` is the common one of
+ * before, null if that was the middle of the bottom edge, as it is again if every frame stands there.
+ */
+function withOrigins({ origin, ...source }: Source, origins: readonly (FramePoint | undefined)[], before: FramePoint | null): Source {
   const [first] = origins;
-  const common = source.origin && origins.every((each) => isSame(each, first)) ? first : (before ?? source.origin);
+  const usual = source.frames.map((frame) => originOf(source, { ...frame, origin: undefined }));
+  if (before === null && origins.every((each, k) => !each || isSame(each, usual[k]))) return withoutOrigins(source);
+  const common = origin && origins.every((each) => isSame(each, first)) ? first : (before ?? origin);
   const frames = source.frames.map((frame, k): Frame => {
     const { origin: _own, ...others } = frame;
-    const origin = origins[k];
-    return origin && !isSame(origin, common) ? { ...others, origin } : others;
+    const own = origins[k];
+    return own && !isSame(own, common) ? { ...others, origin: own } : others;
   });
   return { ...source, frames, ...(common ? { origin: common } : {}) };
+}
+
+function withoutOrigins(source: Source): Source {
+  return { ...source, frames: source.frames.map(({ origin: _own, ...frame }) => frame) };
 }
 
 function isSame(a: FramePoint | undefined, b: FramePoint | undefined): boolean {

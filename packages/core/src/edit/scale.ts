@@ -1,10 +1,22 @@
 /** Edits the scale of sources, and of the project in the game's world. */
 import { scaleInWords } from "../art";
 import { halves, scaledMarks } from "../marks";
-import { CaravanError, type Frame, type FramePoint, type Project, type SourceId, scaleOf, sourceById } from "../model";
+import {
+  CaravanError,
+  type Frame,
+  type FramePoint,
+  isFitCanvas,
+  LARGEST_CANVAS,
+  type Project,
+  type Source,
+  type SourceId,
+  scaleOf,
+  sourceById,
+} from "../model";
 import { t } from "../words";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
+import { onCanvas } from "./with-cut";
 import { withSource } from "./with-source";
 
 const LEAST = 0.01;
@@ -12,7 +24,8 @@ const MOST = 16;
 
 /**
  * Sets how many project pixels each pixel of a source's art becomes. Origins and marks stay on the drawing: they grow with it, origins and
- * points to the nearest half pixel, boxes to whole ones. Throws `bad-number`.
+ * points to the nearest half pixel, boxes to whole ones. Frames that are put together from this source alone grow as a whole, to whole
+ * pixels. Throws `bad-number`.
  */
 export const setSourceScale = edit(
   (project, id: SourceId, scale: number) => t("scale {name} {scale}", { name: sourceById(project, id).name, scale: scaleInWords(scale) }),
@@ -29,14 +42,39 @@ export const setSourceScale = edit(
         t("Choose one from {least} to {most}.", { least: LEAST, most: MOST }),
       );
     const by = scale / before;
-    return withSource(project, {
+    const next = withSource(project, {
       ...source,
       ...(scale === 1 ? {} : { scale }),
       ...(source.origin ? { origin: scaledPoint(source.origin, by) } : {}),
       frames: framesScaledBy(source.frames, by),
     });
+    return { ...next, sources: next.sources.map((each) => (isPutTogetherFrom(each, id) ? togetherScaledBy(each, by) : each)) };
   },
 );
+
+/** Whether all pieces of its frames are of that source. */
+function isPutTogetherFrom(source: Source, id: SourceId): boolean {
+  const pieces = source.frames.flatMap((frame) => frame.pieces ?? []);
+  return pieces.length > 0 && pieces.every(({ of }) => of.startsWith(`${id}/`));
+}
+
+function togetherScaledBy(source: Source, by: number): Source {
+  const whole = (length: number) => Math.round(length * by) + 0;
+  const frames = framesScaledBy(source.frames, by).map((frame): Frame => {
+    const { w, h } = frame.size ?? frame.rect;
+    const size = { w: Math.max(1, whole(w)), h: Math.max(1, whole(h)) };
+    if (!isFitCanvas(size))
+      throw new CaravanError(
+        "bad-number",
+        source.name,
+        t("Its frames are put together from this source and would become {w} × {h} px.", size),
+        t("Choose a scale at which they are at most {most} px.", { most: LARGEST_CANVAS }),
+      );
+    const pieces = frame.pieces?.map((piece) => ({ ...piece, x: onCanvas(whole(piece.x)), y: onCanvas(whole(piece.y)) }));
+    return { ...frame, size, rect: { x: 0, y: 0, ...size }, ...(pieces ? { pieces } : {}) };
+  });
+  return { ...source, ...(source.origin ? { origin: scaledPoint(source.origin, by) } : {}), frames };
+}
 
 /** Frames with origins and marks converted to another scale. */
 export function framesScaledBy(frames: readonly Frame[], by: number): Frame[] {

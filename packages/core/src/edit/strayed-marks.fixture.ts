@@ -24,7 +24,7 @@ export function strayedMarks(before: Project, after: Project): string[] {
       return placesOf(source, frame).flatMap(([what, was]) => {
         const is = places.get(what);
         const off = is ? Math.max(Math.abs(is.x - was.x), Math.abs(is.y - was.y)) : Number.POSITIVE_INFINITY;
-        return off <= 0.5 / (source.scale ?? 1) ? [] : [`${what} of ${source.name} ${frame.key}, by ${off} px`];
+        return off <= 0.5 / (source.scale ?? 1) + 1e-9 ? [] : [`${what} of ${source.name} ${frame.key}, by ${off} px`];
       });
     });
   });

@@ -77,6 +77,7 @@ function laid(piece: Piece, { by, from, to }: Change): Piece {
   };
 }
 
-function onCanvas(along: number): number {
+/** A piece lies at most as far from the canvas as a canvas may be large. */
+export function onCanvas(along: number): number {
   return Math.min(LARGEST_CANVAS, Math.max(-LARGEST_CANVAS, along));
 }

@@ -9,22 +9,27 @@ import { halves } from "./origin";
 /**
  * The source with `frames` replacing its own. A frame keeps its key from before to after; its own origin and its marks are adjusted so that
  * they stay at their pixels, and so is the source's origin for all frames that use it: together if all of them moved equally, otherwise by
- * individual origins. Frames that now show mostly something else keep their numbers. `drawn` gives, by key, how far the drawing itself
- * moved within its picture, if known.
+ * individual origins. Frames that now show mostly something else keep their numbers, and so do an origin and marks that are not the very
+ * objects that the frame had: a file says where they are in the new rectangle. `drawn` gives, by key, how far the drawing itself moved
+ * within its picture, if known.
  */
 export function withAnchoredFrames(source: Source, frames: readonly Frame[], drawn: ReadonlyMap<string, FramePoint> = new Map()): Source {
+  const before = new Map(source.frames.map((frame) => [frame.key as string, frame]));
   const shifts = shiftsWithin(source, frames, drawn);
   const common = source.origin ? commonShift(frames, shifts) : null;
   const origin = source.origin && common ? movedBy(source.origin, common) : source.origin;
   const next = frames.map((frame, k) => {
     const by = shifts[k];
     if (!by || isNone(by)) return frame;
+    const old = before.get(frame.key);
     const stands = frame.origin ?? (common ? undefined : source.origin);
-    const moved = stands && movedBy(stands, by);
+    const isTold = frame.origin !== undefined && frame.origin !== old?.origin;
+    const moved = stands && !isTold ? movedBy(stands, by) : frame.origin;
     const { origin: _own, ...others } = frame;
     // Back where it was, it stands on its source's origin again.
-    const own = moved && !(origin && moved.x === origin.x && moved.y === origin.y) ? { origin: moved } : {};
-    return { ...others, ...own, ...(frame.marks ? { marks: shiftedMarks(frame.marks, wholeOf(by)) } : {}) };
+    const own = moved && (isTold || moved.x !== origin?.x || moved.y !== origin.y) ? { origin: moved } : {};
+    const marks = frame.marks && frame.marks === old?.marks ? { marks: shiftedMarks(frame.marks, wholeOf(by)) } : {};
+    return { ...others, ...own, ...marks };
   });
   return { ...source, frames: next, ...(origin ? { origin } : {}) };
 }

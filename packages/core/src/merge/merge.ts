@@ -1,6 +1,7 @@
 /** Merges two versions of a project with a common origin by meaning: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
 import { t } from "../words";
+import { withAddedApart } from "./both-added";
 import type { Conflict } from "./conflict";
 import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
@@ -25,10 +26,11 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
     where: `${list}, ${from}`,
     message: t("We renamed it {mine} and they {hers}; ours is kept.", { mine, hers }),
   }));
-  const together = merged(followed.base, followed.ours, followed.theirs, [], ({ path, how }) =>
+  const theirsApart = withAddedApart(followed.base, followed.ours, followed.theirs, (found) => conflicts.push(found));
+  const together = merged(followed.base, followed.ours, theirsApart, [], ({ path, how }) =>
     conflicts.push({ where: path.join(", ") || t("the project"), message: MESSAGES[how] }),
   ) as Project;
-  const { project: whole, back } = withNeeded(together, [followed.ours, followed.theirs, followed.base]);
+  const { project: whole, back } = withNeeded(together, [followed.ours, theirsApart, followed.base]);
   for (const { where, by } of back)
     conflicts.push({
       where,

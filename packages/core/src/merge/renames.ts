@@ -14,7 +14,7 @@ interface Named {
 }
 
 /** Lists whose items are identified by name, with the edit that renames one. */
-const RENAMES = {
+export const RENAMES = {
   clips: (project: Project, from: string, to: string) => renameClip(project, from as never, to),
   actions: (project: Project, from: string, to: string) => renameAction(project, from as never, to),
   marks: (project: Project, from: string, to: string) => renameMarkKind(project, from as never, to),

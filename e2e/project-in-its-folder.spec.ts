@@ -50,12 +50,16 @@ async function put(page: Page, path: string, bytes: Uint8Array): Promise<void> {
   );
 }
 
-async function projectThere(page: Page): Promise<Project> {
-  const there = await fileThere(page, "caravan.json");
-  return readProjectFile(new TextEncoder().encode(there?.text ?? ""), "caravan.json");
+async function projectThere(page: Page, there: There | null = null): Promise<Project> {
+  const { text = "" } = there ?? (await fileThere(page, "caravan.json")) ?? {};
+  return readProjectFile(new TextEncoder().encode(text), "caravan.json");
 }
 
-const clipsThere = async (page: Page) => (await projectThere(page)).clips.map(({ name }) => name);
+/** None while the browser puts a new file in the place of the old one: on its private file system that takes a moment. */
+const clipsThere = async (page: Page) => {
+  const there = await fileThere(page, "caravan.json");
+  return there ? (await projectThere(page, there)).clips.map(({ name }) => name) : [];
+};
 
 /** Like a colleague's change arriving. */
 async function changeThere(page: Page, change: (project: Project) => Project): Promise<void> {

@@ -32,9 +32,10 @@ import {
 import type { Coverage } from "../raster";
 import { t } from "../words";
 import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
+import { cutByMetadata } from "./by-metadata";
 import type { StoredPicture } from "./changed-art";
 import { renameClip, withSteps } from "./clips";
-import { cutByMetadata, cutSource, framesOfPictures } from "./cutting";
+import { cutSource, framesOfPictures } from "./cutting";
 import { edit } from "./edit";
 import { layerFor, type NewLayer } from "./layers";
 import { freeSourceId } from "./source-id";

@@ -1,8 +1,8 @@
 /** Cuts sources by any recipe, and cuts them again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
-import type { NewFrame, Said } from "../frame-identity";
-import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, placeOf, withIdentity } from "../frame-identity";
-import { halves, scaledMarks, withAnchoredFrames } from "../marks";
+import type { NewFrame } from "../frame-identity";
+import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, withIdentity } from "../frame-identity";
+import { withAnchoredFrames } from "../marks";
 import {
   allPictures,
   CaravanError,
@@ -11,17 +11,14 @@ import {
   encloses,
   type Frame,
   type FramePoint,
-  fittedName,
   frameSize,
   type GridCut,
   isNumberedByFiles,
   type Picture,
   type Project,
-  type Reading,
   refuseTooMany,
   type Source,
   type SourceId,
-  scaleOf,
   sheetOf,
   sourceById,
 } from "../model";
@@ -29,15 +26,13 @@ import { type Coverage, isClear } from "../raster";
 import { t } from "../words";
 import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./changed-art";
 import { edit } from "./edit";
-import { withMarkKinds } from "./marks-from-file";
 import { refuseOfPieces } from "./of-pieces";
 import { withCut } from "./with-cut";
-import { withSource } from "./with-source";
 
 /**
- * Cuts a source by a recipe that finds frames by itself. Frames that stay at their place keep what was decided about them: name, origin,
- * dropped. Clips keep their steps, including those of frames that are gone. `coverage` is that of the sheet, with its clearing, or what a
- * worker has already found in it by this recipe. Throws what `gridOf` throws.
+ * Cuts a source by a recipe that finds frames by itself. Frames that show the same drawing keep what was decided about them: name, origin,
+ * marks, dropped. Clips keep their steps, including those of frames that are gone. `coverage` is that of the sheet, with its clearing, or
+ * what a worker has already found in it by this recipe. Throws what `gridOf` throws.
  */
 export const cutSource = edit(
   (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) =>
@@ -49,102 +44,6 @@ export const cutSource = edit(
     return withCut(project, { ...cutAnew, cut });
   },
 );
-
-/**
- * Cuts a source into the frames described by a metadata file, and stores the reading for the next such file. `before` are the frames of the
- * same file's earlier reading: frames are then matched by name, and names and origins that nobody changed are read again.
- */
-export const cutByMetadata = edit(
-  (
-    project,
-    id: SourceId,
-    _cut: Extract<Cut, { by: "metadata" }>,
-    _frames: readonly NewFrame[],
-    _before: readonly NewFrame[] | null = null,
-  ) => t("cut {name} as {file} says", { name: sourceById(project, id).name, file: _cut.file }),
-  (project, id, cut, found, before = null) => {
-    const source = asShown(project, sourceById(project, id), cut);
-    refuseOfPieces(source);
-    const told = withMarkKinds(project, found);
-    const frames = framesAsTold(source, told.frames, before && withMarkKinds(told.project, before).frames);
-    return {
-      ...withCut(told.project, { ...withAnchoredFrames(source, frames), cut }),
-      readings: withReading(project.readings, cut.reading),
-    };
-  },
-);
-
-/**
- * Gives a source changed art together with a new metadata file: frames are matched by name, wherever they are now, and what a person
- * decided about them stays, in pixels of the frame. `before` as in `cutByMetadata`. Throws `bad-call` for a series.
- */
-export const refreshByMetadata = edit(
-  (
-    project,
-    id: SourceId,
-    _picture: ChangedPicture,
-    _cut: Extract<Cut, { by: "metadata" }>,
-    _frames: readonly NewFrame[],
-    _before: readonly NewFrame[],
-  ) => t("use the new art of {name}", { name: sourceById(project, id).name }),
-  (project, id, picture, cut, found, before) => {
-    const source = sourceById(project, id);
-    if (source.pictures.length > 1)
-      throw new CaravanError(
-        "bad-call",
-        source.name,
-        t("A metadata file describes a sheet, and this is a series."),
-        t("Import it as a source."),
-      );
-    const changed: Source = { ...source, ...withChangedArt(project, source, [picture]) };
-    const told = withMarkKinds(project, found);
-    const frames = framesAsTold(changed, told.frames, withMarkKinds(told.project, before).frames);
-    return { ...withSource(told.project, { ...changed, cut, frames }), readings: withReading(project.readings, cut.reading) };
-  },
-);
-
-/** Frames as described by a file, matched by name if `before` has its earlier description. */
-function framesAsTold(source: Source, found: readonly NewFrame[], before: readonly NewFrame[] | null): Frame[] {
-  const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
-  const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
-  return withIdentity(source.frames, named(found), {
-    // Another reading of the same file may take any part of the sheet for a frame; what was cut otherwise shows the drawings that there are.
-    ...{ sameWay: false, letter: "m", likeness: 1, shows: source.cut?.by !== "metadata" },
-    ...(told ? { byName: true, saidBefore: (frame: Frame) => saidOf(frame, told.get(placeOf(frame))) } : {}),
-  });
-}
-
-/** A frame as described by a file, converted for the project: files give origins and marks in pixels of the art. */
-function inProjectPixels({ name, origin, marks, ...each }: NewFrame, scale: number): NewFrame {
-  return {
-    ...{ ...each, ...nameOf(name) },
-    ...(origin ? { origin: { x: halves(origin.x * scale), y: halves(origin.y * scale) } } : {}),
-    ...(marks ? { marks: scale === 1 ? marks : scaledMarks(marks, scale, halves) } : {}),
-  };
-}
-
-/** Whether a frame still has the name, the origin and the marks from a file. */
-function saidOf({ name, origin, marks }: Frame, told: NewFrame | undefined): Said {
-  if (!told) return { name: false, origin: false, marks: false };
-  return {
-    name: name === told.name,
-    origin: origin?.x === told.origin?.x && origin?.y === told.origin?.y,
-    marks: JSON.stringify(marks) === JSON.stringify(told.marks),
-  };
-}
-
-/** What the file calls it, fit to be a name; what cannot be made one is left out. */
-function nameOf(name: string | undefined): { name?: string } {
-  const fit = name === undefined ? null : fittedName(name);
-  return fit === null ? {} : { name: fit };
-}
-
-/** The list with this reading in the place of the one of its name. */
-function withReading(readings: readonly Reading[], reading: Reading): Reading[] {
-  return readings.some(({ name }) => name === reading.name)
-    ? readings.map((each) => (each.name === reading.name ? reading : each))
-    : [...readings, reading];
-}
 
 /** Clears a source's opaque ground, or leaves it; then cuts again by the recipe. `coverages` are those of its pictures afterwards. */
 export const setClearing = edit(
@@ -249,7 +148,7 @@ function standing(source: Source): Source {
 }
 
 /** The source before it is cut another way than into cells: figures that clips show already go on standing where they stand in their cells. */
-function asShown(project: Project, source: Source, cut: Cut): Source {
+export function asShown(project: Project, source: Source, cut: Cut): Source {
   if (!isGrid(source.cut) || traitsOf(cut).cells) return source;
   const isShown = project.clips.some(({ steps }) => steps.some(({ frame }) => frame.startsWith(`${source.id}/`)));
   return isShown ? standing(source) : source;

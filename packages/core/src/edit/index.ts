@@ -16,6 +16,7 @@ export {
   setRule,
 } from "./behaviours";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
+export { cutByMetadata, refreshByMetadata } from "./by-metadata";
 export { type ChangedPicture, isSameArt, sourceWithArt } from "./changed-art";
 export {
   duplicateSteps,
@@ -42,7 +43,7 @@ export {
   setClipRules,
 } from "./clips";
 export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
-export { cutByMetadata, cutSource, refreshByMetadata, refreshSource, setClearing } from "./cutting";
+export { cutSource, refreshSource, setClearing } from "./cutting";
 export { type DataPlaces, removeData, renameData, setData } from "./data";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
 export type { Edit } from "./edit";

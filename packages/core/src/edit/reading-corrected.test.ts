@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { NewFrame } from "../frame-identity";
 import { frameRef, type Project } from "../model";
-import { cutByMetadata } from "./cutting";
+import { cutByMetadata } from "./by-metadata";
 import { renameFrame } from "./frames";
 import { CELL, PORTER, porterProject } from "./project.fixture";
 import { BY_METADATA as cut } from "./random-choices.fixture";

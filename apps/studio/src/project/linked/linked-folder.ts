@@ -118,6 +118,9 @@ async function filesOf({ folder, home }: StoredLink, sources: readonly Source[])
   return files;
 }
 
+/** Sizes of stored pictures, by hash: nothing else can be under one, and thousands of them would take a while each time. */
+const storedSizes = new Map<string, number>();
+
 /** Pictures whose files are gone from the folder but have the same content as one of the `others` there. Only files of their sizes are read. */
 async function renamedIn(
   sources: readonly Source[],
@@ -126,8 +129,13 @@ async function renamedIn(
   link: string,
 ): Promise<Map<string, string>> {
   const missing = others.length === 0 ? [] : missingFrom(sources, paths);
-  const sizes = new Set<number | undefined>();
-  for (const { sha256 } of missing) sizes.add((await pictureBlob(sha256))?.size);
+  const sizes = new Set<number>();
+  for (const { sha256 } of missing) {
+    const size = storedSizes.get(sha256) ?? (await pictureBlob(sha256))?.size;
+    if (size === undefined) continue;
+    storedSizes.set(sha256, size);
+    sizes.add(size);
+  }
   const found: HashedFile[] = [];
   for (const [path, file] of others) if (sizes.has(file.size)) found.push({ path, sha256: await hashOf(file, path, link) });
   return renamedFiles(missing, found);

@@ -22,7 +22,7 @@ export function LinkedFolderLine() {
   return (
     <section
       aria-label={t("Linked folder")}
-      className={`flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-line bg-raised px-3 py-1.5 ${changed.length > 0 ? "border-l-now" : "border-l-lapis"}`}
+      className={`flex flex-wrap items-center gap-2 rounded-box border border-l-4 border-line bg-raised px-3 py-1.5 ${changed.length > 0 || first ? "border-l-now" : "border-l-lapis"}`}
     >
       <p className="grow">
         <strong>{name}</strong>{" "}

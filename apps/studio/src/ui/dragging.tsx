@@ -6,7 +6,7 @@ import { useDragSensors } from "./drag-sensors";
 import { dragWords } from "./drag-words";
 
 interface Props extends Pick<DndContextProps, "collisionDetection"> {
-  /** Its own on a screen: screen readers are told by it. */
+  /** Unique on the page: it connects the draggable things with their instructions for screen readers. */
   readonly id: string;
   readonly onDragEnd: NonNullable<DndContextProps["onDragEnd"]>;
   readonly children: ReactNode;

@@ -1,5 +1,5 @@
 /** Runs a recipe on a sheet and returns the pieces it finds, in reading order. */
-import { type Cut, type GridCut, overlaps, type Rect, type Size, type Spacing, unreachable } from "../model";
+import { type Cut, commonArea, type GridCut, type Rect, type Size, type Spacing, unreachable } from "../model";
 import type { Coverage } from "../raster";
 import { t } from "../words";
 import { cutByGrid } from "./cells";
@@ -106,7 +106,6 @@ function byOutlines(coverage: Coverage, { joinPx, leastPx, level }: Extract<Cut,
 
 /** The overlap of two rectangles as a fraction of their union: 1 equal, 0 disjoint. */
 export function likenessOf(a: Rect, b: Rect): number {
-  if (!overlaps(a, b)) return 0;
-  const common = (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * (Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
+  const common = commonArea(a, b);
   return common / (a.w * a.h + b.w * b.h - common);
 }

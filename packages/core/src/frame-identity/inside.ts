@@ -1,5 +1,5 @@
 /** Which frames show the same drawing, when a sheet is cut into smaller or larger rectangles than before. */
-import { type Frame, overlaps } from "../model";
+import { commonArea, type Frame } from "../model";
 import { neighbourhoods } from "./nearby";
 import type { NewFrame } from "./new-frame";
 
@@ -19,7 +19,7 @@ export function shownBy(pieces: readonly NewFrame[], before: readonly Frame[]): 
   const near = neighbourhoods(before);
   const commons: Common[] = pieces.flatMap((piece, k) =>
     [...new Set(near(piece))].flatMap((frame) => {
-      const area = commonArea(piece, frame);
+      const area = (piece.picture ?? 0) === (frame.picture ?? 0) ? commonArea(piece.rect, frame.rect) : 0;
       return area > 0 ? [{ piece: k, frame, area }] : [];
     }),
   );
@@ -35,11 +35,6 @@ export function shownBy(pieces: readonly NewFrame[], before: readonly Frame[]): 
       return area * 2 > Math.max(smaller, ofPieces[piece] ?? 0, ofFrames.get(frame) ?? 0);
     })
     .map(({ piece, frame }) => [piece, frame]);
-}
-
-function commonArea({ rect: a, picture = 0 }: NewFrame, { rect: b, picture: on = 0 }: Frame): number {
-  if (picture !== on || !overlaps(a, b)) return 0;
-  return (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * (Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
 }
 
 function areaOf({ w, h }: Frame["rect"]): number {

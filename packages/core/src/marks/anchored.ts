@@ -2,7 +2,7 @@
  * Adjusts origins and marks when a frame's rectangle changes, so that they stay on the drawing: they are numbers within a frame, but mean a
  * pixel of the picture. Pure.
  */
-import { type Frame, type FramePoint, overlaps, type Source, scaleOf, wholePx } from "../model";
+import { commonArea, type Frame, type FramePoint, type Source, scaleOf, wholePx } from "../model";
 import { shiftedMarks } from "./frame-marks";
 import { halves } from "./origin";
 
@@ -95,8 +95,5 @@ function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
 
 /** Whether more than half of the smaller one is inside the other, on the same picture. */
 export function showsMostlyTheSame({ rect: a, picture }: Frame, { rect: b, picture: other }: Frame): boolean {
-  if (picture !== other || !overlaps(a, b)) return false;
-  const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);
-  const h = Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y);
-  return w * h * 2 > Math.min(a.w * a.h, b.w * b.h);
+  return picture === other && commonArea(a, b) * 2 > Math.min(a.w * a.h, b.w * b.h);
 }

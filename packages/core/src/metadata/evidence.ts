@@ -4,7 +4,7 @@
  *
  * Cost: O(n²) for overlaps and O(rows) per rectangle for coverage, with n sampled records.
  */
-import type { Rect } from "../model";
+import { commonArea, type Rect } from "../model";
 import { type Coverage, countDrawn, isDrawn } from "../raster";
 import { isSeen } from "./described";
 import { isInside } from "./rectangle-of";
@@ -126,11 +126,4 @@ function totalOf(coverage: Coverage): number {
   const known = totals.get(coverage) ?? countDrawn(coverage, { x: 0, y: 0, w: coverage.width, h: coverage.height });
   totals.set(coverage, known);
   return known;
-}
-
-function commonArea(a: Rect, b: Rect): number {
-  const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);
-  if (w <= 0) return 0;
-  const h = Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y);
-  return h <= 0 ? 0 : w * h;
 }

@@ -47,6 +47,12 @@ export function overlaps(a: Rect, b: Rect): boolean {
   return a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 }
 
+/** How many pixels the two share. */
+export function commonArea(a: Rect, b: Rect): number {
+  if (!overlaps(a, b)) return 0;
+  return (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * (Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
+}
+
 /** Whether `inner` lies entirely within `outer`; equal rectangles do. */
 export function encloses(outer: Rect, inner: Rect): boolean {
   return inner.x >= outer.x && inner.y >= outer.y && inner.x + inner.w <= outer.x + outer.w && inner.y + inner.h <= outer.y + outer.h;

@@ -5,11 +5,16 @@
 
 import { create } from "zustand";
 import { isSaved, saveNow } from "../project/autosave";
+import { firstPictures } from "../project/pictures";
+import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
 import { t } from "../ui/words";
 
 /** A newer build that is kept already and waits. */
 export const useNewer = create<{ readonly waiting: ServiceWorker | null }>(() => ({ waiting: null }));
+
+/** How long the copy waits for the first pictures, in ms: it takes all of the studio's files, and would share the line with them. */
+const PATIENCE = 5000;
 
 /** Keeps a copy, and hears of newer builds, until the returned function is called. Browsers that keep none are left as they are. */
 export function keepOffline(): () => void {
@@ -22,19 +27,29 @@ export function keepOffline(): () => void {
     return () => {};
   }
   let kept: ServiceWorkerRegistration | null = null;
+  let ended = false;
   // A user who returns to a tab after days learns about a newer version. Offline there is nothing to learn.
   const lookAgain = () => void (document.visibilityState === "visible" && kept?.update().catch(() => {}));
   document.addEventListener("visibilitychange", lookAgain);
-  serviceWorker.register("/sw.js").then(
-    // Undefined where service workers are blocked.
-    (registration: ServiceWorkerRegistration | undefined) => {
-      kept = registration ?? null;
-      if (registration) follow(registration);
-    },
-    // No copy is kept where the browser has no room or leave for it; the studio works with its server all the same.
-    () => {},
+  const register = () => {
+    if (ended) return;
+    serviceWorker.register("/sw.js").then(
+      // Undefined where service workers are blocked.
+      (registration: ServiceWorkerRegistration | undefined) => {
+        kept = registration ?? null;
+        if (registration) follow(registration);
+      },
+      // No copy is kept where the browser has no room or leave for it; the studio works with its server all the same.
+      () => {},
+    );
+  };
+  inBackground(
+    firstPictures(PATIENCE).then(() => void (typeof requestIdleCallback === "undefined" ? register() : requestIdleCallback(register))),
   );
-  return () => document.removeEventListener("visibilitychange", lookAgain);
+  return () => {
+    ended = true;
+    document.removeEventListener("visibilitychange", lookAgain);
+  };
 }
 
 function follow(registration: ServiceWorkerRegistration): void {

@@ -84,7 +84,7 @@ async function damage(page: Page, part: "sources" | "clips" | "rest", change: "c
         const request = store.get([id, which]);
         request.onsuccess = () => answer(request.result);
       });
-      const text = how === "cut off" ? row.text.slice(0, -4) : row.text.replace(/"playback":"loop"/g, '"playback":"wobble"');
+      const text = how === "cut off" ? row.text.slice(0, -4) : row.text.replace('"frame":"s1/', '"frame":"wobble/');
       await new Promise((answer) => {
         store.put({ ...row, text }).onsuccess = answer;
       });
@@ -103,7 +103,7 @@ test("the undamaged parts of a document open with a notice, and the original is 
   await damage(page, "clips", "bad field");
   await page.reload();
   await expect(
-    page.getByText(/could not be opened as it was: .*playback.* It was opened without clip "walk"\. The undo list starts over\./),
+    page.getByText(/could not be opened as it was: .*steps.* It was opened without clip "walk"\. The undo list starts over\./),
   ).toBeVisible();
   await goTo(page, "Frames");
   await expect(sheets(page)).toHaveText([/hero/]);

@@ -101,7 +101,7 @@ describe("a project whose document does not open", () => {
     expect(edit(duplicateClip, "walk" as ClipName)).toBeNull();
     expect(edit(renameProject, "Camp")).toBeNull();
     await saveNow();
-    await spoil(id, (text) => text.replace('"playback":"loop"', '"playback":"wobble"'));
+    await spoil(id, (text) => text.replace('"frame":"s1/', '"frame":"nowhere/'));
     const { project, history, left } = await readStored(id);
     expect(left?.lost).toEqual(['clip "walk"']);
     expect(project.clips).toHaveLength(1);

@@ -34,7 +34,7 @@ describe("salvaging", () => {
     expect(project?.sources).toEqual(whole().sources);
   });
 
-  it("leaves out single frames, kinds of marks with their marks, duplicate names, and unknown fields", () => {
+  it("leaves out single frames, kinds of marks with their marks, and unknown fields; second ones of a name get another", () => {
     const damaged = file();
     damaged.sources[0].frames[3].rect = null;
     damaged.marks[0].letter = 7;
@@ -42,13 +42,66 @@ describe("salvaging", () => {
     damaged.wobble = 1;
     const { project, lost } = salvaged(damaged, "x") ?? {};
     expect(lost).toEqual([
-      "its wobble",
       '1 frame of "porter"',
       'kind of marks "body"',
-      'a second clip "run"',
+      "its wobble",
+      'the name of a second clip "run", which is "run-2" now',
       'the body on frames of "porter"',
     ]);
     expect(project?.sources[0]?.frames).toHaveLength(11);
+  });
+
+  it("leaves out what was decided about a frame before the frame, and what was decided about a source before the source", () => {
+    const damaged = file();
+    const [source] = damaged.sources;
+    source.frames[0].marks.boxes.body = { x: 1 };
+    source.frames[1].origin = "left";
+    source.frames[2].mood = "good";
+    source.scale = -1;
+    source.cut = { by: "magic" };
+    source.pictures[0].file = "../../etc";
+    const { project, lost } = salvaged(damaged, "x") ?? {};
+    expect(lost).toEqual([
+      'the file names of source "porter"',
+      'the scale of source "porter"',
+      'the cut of source "porter"',
+      'the body on frames of "porter"',
+      'the origin of frames of "porter"',
+      'an unknown "mood" in source "porter"',
+    ]);
+    expect(project?.sources[0]?.frames.map(({ key, rect }) => ({ key, rect }))).toEqual(
+      whole().sources[0]?.frames.map(({ key, rect }) => ({ key, rect })),
+    );
+    expect(project?.clips).toEqual(whole().clips);
+  });
+
+  it("leaves out frames beyond their picture, of a key that is taken, and layers that do not fit", () => {
+    const damaged = file();
+    const [source] = damaged.sources;
+    source.frames[4].rect.x = 99_999;
+    source.frames[5].key = source.frames[3].key;
+    source.layers = [{ name: "light", blend: "add", pictures: [{ ...source.pictures[0], width: 1 }] }];
+    const { project, lost } = salvaged(damaged, "x") ?? {};
+    expect(lost).toEqual(['1 layer of "porter"', '2 frames of "porter"', 'the layers of source "porter"']);
+    expect(project?.sources[0]?.frames).toHaveLength(10);
+    expect(project?.sources[0]?.layers).toBeUndefined();
+  });
+
+  it("gives a source without an id the one that its clips show", () => {
+    const damaged = file();
+    damaged.sources[0].id = null;
+    const { project, lost } = salvaged(damaged, "x") ?? {};
+    expect(lost).toEqual(['the id of source "porter"']);
+    expect(project).toEqual(whole());
+  });
+
+  it("keeps the steps of a clip that does not say how it plays", () => {
+    const damaged = file();
+    damaged.clips[0].playback = "sideways";
+    damaged.clips[0].loopFrom = 7;
+    const { project, lost } = salvaged(damaged, "x") ?? {};
+    expect(lost).toEqual(['the playback of clip "walk"', 'the loopFrom of clip "walk"']);
+    expect(project).toEqual(whole());
   });
 
   it("gives up if no source can be read, and for a file of a newer version", () => {

@@ -1,37 +1,20 @@
 /**
- * Recovers the readable parts of a damaged document: invalid items are omitted and listed, down to single frames. The rest passes the same
- * checks as any document.
+ * Recovers the readable parts of a damaged document: what is invalid is left out and listed, down to single decisions about a frame. The
+ * rest passes the same checks as any document.
  */
-import type * as z from "zod";
 import { t } from "../words";
-import { counted } from "./counted";
-import { FIELD_OF_SHAPE, MARK_SHAPES } from "./marks";
+import { checkDocument } from "./document-check";
 import { isFitName } from "./name";
 import { emptyProject, type Project } from "./project";
-import { ProjectFile, projectFromFile, projectToFile, todaysForm } from "./project-file";
+import { ProjectFile, projectToFile, todaysForm, uncheckedProject } from "./project-file";
+import { type Damage, type Fields, type LeftOut, type Path, partAround } from "./salvage-parts";
+import { unfitParts } from "./unfit-parts";
 
 export interface Salvaged {
   readonly project: Project;
   /** What was left out, in words: `clip "walk"`. */
   readonly lost: readonly string[];
 }
-
-/** What one of a list is called. */
-const WORDS: Readonly<Record<string, string>> = {
-  sources: "source",
-  clips: "clip",
-  actions: "action",
-  marks: "kind of marks",
-  parts: "part",
-  palettes: "palette",
-  readings: "reading",
-  examples: "example",
-  stages: "stage",
-  drives: "drive",
-  deliveries: "delivery",
-};
-
-type Fields = Record<string, unknown>;
 
 /** Leaving out what does not fit can uncover more that does not; a document is not deeper than this. */
 const MOST_ROUNDS = 20;
@@ -45,96 +28,80 @@ export function salvaged(content: unknown, where: string): Salvaged | null {
     return null;
   }
   if (!Array.isArray(raw.sources)) return null;
-  const plain = projectToFile(emptyProject(typeof raw.name === "string" && isFitName(raw.name) ? raw.name : "Project")) as Fields;
+  const plain = emptyProject(typeof raw.name === "string" && isFitName(raw.name) ? raw.name : t("Project"));
   const lost = new Set<string>();
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    const { error } = ProjectFile.safeParse(raw);
-    if (!error) break;
-    leaveOut(raw, error.issues, plain, lost);
-  }
-  leaveOutWhatHangs(raw, lost);
   try {
-    return { project: projectFromFile(raw, where), lost: [...lost] };
-  } catch {
-    return null;
-  }
-}
-
-function leaveOut(raw: Fields, issues: readonly z.core.$ZodIssue[], plain: Fields, lost: Set<string>): void {
-  const things = new Map<string, Set<number>>();
-  const frames = new Map<number, Set<number>>();
-  for (const issue of issues) {
-    const [field, at, inner, place] = issue.path;
-    if (typeof field !== "string") {
-      for (const key of issue.code === "unrecognized_keys" ? issue.keys : []) drop(raw, key, plain, lost);
-    } else if (field === "sources" && typeof at === "number" && inner === "frames" && typeof place === "number")
-      frames.set(at, (frames.get(at) ?? new Set()).add(place));
-    else if (typeof at === "number" && Array.isArray(raw[field])) things.set(field, (things.get(field) ?? new Set()).add(at));
-    else if (field === "behaviours" && typeof at === "string") {
-      delete (raw.behaviours as Fields)[at];
-      lost.add(t('behaviour "{at}"', { at }));
-    } else drop(raw, field, plain, lost);
-  }
-  for (const [at, places] of frames) {
-    const source = (raw.sources as Fields[])[at] as Fields;
-    source.frames = (source.frames as unknown[]).filter((_, k) => !places.has(k));
-    lost.add(t("{frames} of {name}", { frames: counted(places.size, "frame"), name: nameOf(source) }));
-  }
-  for (const [field, places] of things) {
-    const list = raw[field] as unknown[];
-    for (const at of places) lost.add(`${WORDS[field] ?? field} ${nameOf(list[at])}`);
-    raw[field] = list.filter((_, k) => !places.has(k));
-  }
-}
-
-/** A field that is invalid as a whole gets a new project's value. */
-function drop(raw: Fields, field: string, plain: Fields, lost: Set<string>): void {
-  lost.add(t("its {field}", { field }));
-  if (Object.hasOwn(plain, field)) raw[field] = structuredClone(plain[field]);
-  else delete raw[field];
-}
-
-/** References to missing things, and duplicate names. Every field is valid by now. */
-function leaveOutWhatHangs(raw: Fields, lost: Set<string>): void {
-  for (const [field, word] of Object.entries(WORDS)) {
-    if (!Array.isArray(raw[field])) continue;
-    const [ids, names] = [new Set<unknown>(), new Set<unknown>()];
-    raw[field] = (raw[field] as Fields[]).filter((thing) => {
-      const isTwin = names.has(thing.name) || (thing.id !== undefined && ids.has(thing.id));
-      ids.add(thing.id);
-      names.add(thing.name);
-      if (isTwin) lost.add(t("a second {word} {name}", { word, name: nameOf(thing) }));
-      return !isTwin;
-    });
-  }
-  const { clips, actions, sources, marks } = raw as ProjectFile;
-  const there = new Set(clips.map(({ name }) => name));
-  for (const { name, facings } of actions)
-    for (const [facing, petal] of Object.entries(facings))
-      if (!there.has(petal.clip)) {
-        delete (facings as Fields)[facing];
-        lost.add(t('the facing {facing} of action "{name}"', { facing, name }));
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      untilItFits(raw, projectToFile(plain), lost, unfitFields);
+      const project = structuredClone(uncheckedProject(raw));
+      if (!untilItFits(project, plain, lost, unfitWholes)) {
+        checkDocument(project, where);
+        return { project, lost: [...lost] };
       }
-  for (const clip of clips)
-    if (clip.loopFrom > 0 && clip.loopFrom >= clip.steps.length) {
-      clip.loopFrom = 0;
-      lost.add(t('the lead-in of clip "{name}"', { name: clip.name }));
+      // A list may have become too short.
+      raw = structuredClone(projectToFile(project));
     }
-  for (const shape of MARK_SHAPES) {
-    const kinds = new Set<string>(marks.filter((kind) => kind.shape === shape).map(({ name }) => name));
-    for (const source of sources)
-      for (const frame of source.frames) {
-        const found = frame.marks?.[FIELD_OF_SHAPE[shape]] as Fields | undefined;
-        for (const name of Object.keys(found ?? {}))
-          if (!kinds.has(name)) {
-            delete (found as Fields)[name];
-            lost.add(t("the {name} on frames of {source}", { name, source: nameOf(source) }));
-          }
-      }
+  } catch {
+    // What is left is no document.
   }
+  return null;
 }
 
-function nameOf(thing: unknown): string {
-  const name = typeof thing === "object" && thing !== null ? (thing as Fields).name : undefined;
-  return typeof name === "string" ? `"${name}"` : t("without a name");
+/** Changes the document in place. Returns whether it had to. */
+function untilItFits(document: object, plain: object, lost: Set<string>, unfitIn: (document: Fields) => readonly Damage[]): boolean {
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const damages = unfitIn(document as Fields);
+    if (damages.length === 0) return round > 0;
+    leaveOut(document as Fields, damages, plain, lost);
+  }
+  return true;
+}
+
+function unfitFields(raw: Fields): Damage[] {
+  const issues = ProjectFile.safeParse(raw).error?.issues ?? [];
+  return issues.flatMap((issue): Damage[] =>
+    issue.code === "unrecognized_keys"
+      ? issue.keys.map((key) => ({ path: [...issue.path, key], isUnknown: true }))
+      : [{ path: issue.path, isUnknown: false }],
+  );
+}
+
+function unfitWholes(document: Fields): Damage[] {
+  // Parts found sound are remembered by identity, and the document is changed in place.
+  Object.assign(document, structuredClone(document));
+  return [...unfitParts(document as Project)].map(({ at }) => ({ path: at, isUnknown: false }));
+}
+
+function leaveOut(document: Fields, damages: readonly Damage[], plain: object, lost: Set<string>): void {
+  const parts = new Map<string, LeftOut>();
+  for (const damage of damages) {
+    const part = partAround(document, damage, plain);
+    if (part) parts.set(JSON.stringify(part.path), part);
+  }
+  const counts = new Map<string, { count: number; words: LeftOut["words"] }>();
+  for (const { words } of parts.values()) counts.set(words(1), { count: (counts.get(words(1))?.count ?? 0) + 1, words });
+  for (const { count, words } of counts.values()) lost.add(words(count));
+  // From behind, because leaving out one of a list moves the others.
+  for (const { path, instead } of [...parts.values()].sort((a, b) => fromBehind(a.path, b.path))) replace(document, path, instead);
+}
+
+/** Deeper ones before their owners. */
+function fromBehind(a: Path, b: Path): number {
+  for (let k = 0; k < Math.min(a.length, b.length); k++) {
+    const [one, other] = [a[k] as PropertyKey, b[k] as PropertyKey];
+    if (one !== other) return typeof one === "number" && typeof other === "number" ? other - one : String(one) < String(other) ? 1 : -1;
+  }
+  return b.length - a.length;
+}
+
+/** Sets what is at a path, or takes it out of its list or record. */
+function replace(document: Fields, path: Path, instead: unknown): void {
+  const owner = path.slice(0, -1).reduce((value: unknown, key) => (value as Fields | undefined)?.[String(key)], document) as
+    | Fields
+    | undefined;
+  const key = path.at(-1);
+  if (owner === undefined || owner === null || key === undefined) return;
+  if (Array.isArray(owner)) owner.splice(Number(key), 1);
+  else if (instead === undefined) delete owner[String(key)];
+  else owner[String(key)] = instead;
 }

@@ -45,6 +45,19 @@ describe("a *.caravan file", () => {
     for (const [name, bytes, reason] of cases) expect(() => readBundle(bytes, "x.caravan"), name).toThrow(reason);
   });
 
+  it("is refused with the line where an edit by hand or an unfinished merge left no JSON", () => {
+    const lines = new TextDecoder().decode(writeProjectFile(project)).split("\n");
+    const withLines = (at: number, ...added: string[]) => zipped(utf8([...lines.slice(0, at), ...added, ...lines.slice(at)].join("\n")));
+    const read = (bytes: Uint8Array) => () => readBundle(bytes, "x.caravan");
+    expect(read(withLines(4, "<<<<<<< ours", "=======", ">>>>>>> theirs"))).toThrow(
+      /half merged: line 5 is the mark of a conflict, <<<<<<<.*caravan merge/,
+    );
+    expect(read(withLines(4, "  oops"))).toThrow(/It is not JSON: \w+ in line 5, column 3\./);
+    expect(read(withLines(lines.length, "}"))).toThrow(/It is not JSON: \w+ in line \d+, column 1\./);
+    expect(read(zipped(utf8(lines.slice(0, -3).join("\n"))))).toThrow(/It is not JSON: it ends too early\./);
+    expect(read(zipped(utf8("")))).toThrow(/It is not JSON: it ends too early\./);
+  });
+
   it("is refused if an edit by hand left two things with one name, with both lines", () => {
     const hero = { inputs: {}, rules: [] };
     const written = new TextDecoder().decode(

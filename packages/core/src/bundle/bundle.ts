@@ -14,7 +14,7 @@ import {
   refuseTooMany,
   withDistinctPaths,
 } from "../model";
-import { looksLikeIndex, namesInOrder, repeatedKey } from "../notation";
+import { looksLikeIndex, namesInOrder, repeatedKey, whyNotJson } from "../notation";
 import { t } from "../words";
 import { picturesOf } from "./pictures-of";
 
@@ -63,7 +63,8 @@ export function readProjectFile(bytes: Uint8Array, where: string): Project {
   try {
     content = JSON.parse(text);
   } catch (cause) {
-    throw new CaravanError("damaged-project", where, t("It is not JSON: it may be cut off."), t("Use an undamaged copy."), { cause });
+    const { what, mend } = whyNotJson(text);
+    throw new CaravanError("damaged-project", where, what, mend, { cause });
   }
   const project = projectFromFile(content, where);
   const twice = repeatedKey(text);

@@ -273,6 +273,47 @@ test("art changed in the folder is reviewed and kept there; without permission n
   await savedIn(page);
 });
 
+test("art renamed in the folder is followed, also by undo; art that is only gone is written again", async ({ page }) => {
+  const sheet = figureSheet(4, 2);
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", sheet, 4, 2);
+  await clipOfRows(page, 1, "walk");
+  await inProjects(page, "Keep this one in a folder");
+  await savedIn(page);
+  const bytes = png.encode(sheet);
+  const removed = (path: string) =>
+    page.evaluate(async (wanted) => {
+      const game = await (await navigator.storage.getDirectory()).getDirectoryHandle("game");
+      const [folder, name] = wanted.split("/") as [string, string];
+      await (await game.getDirectoryHandle(folder)).removeEntry(name);
+    }, path);
+  const fileIn = async () => (await projectThere(page)).sources[0]?.pictures[0]?.file;
+  const there = async (path: string) => (await fileThere(page, path)) !== null;
+
+  await put(page, "people/walker.png", bytes);
+  await removed("art/hero.png");
+  await comeBack(page);
+  await expect(page.getByText("Art was renamed in game, and the project follows it: art/hero.png → people/walker.png.")).toBeVisible();
+  await expect.poll(fileIn).toBe("people/walker.png");
+  await savedIn(page);
+  expect(await there("art/hero.png")).toBe(false);
+
+  await page.keyboard.press("Control+z");
+  await expect.poll(fileIn).toBe("art/hero.png");
+  await savedIn(page);
+  expect(await there("art/hero.png")).toBe(true);
+  expect(await there("people/walker.png")).toBe(true);
+  await page.keyboard.press("Control+Shift+z");
+  await expect.poll(fileIn).toBe("people/walker.png");
+  await savedIn(page);
+
+  await removed("art/hero.png");
+  await removed("people/walker.png");
+  await comeBack(page);
+  await expect.poll(() => there("people/walker.png")).toBe(true);
+  expect(await fileIn()).toBe("people/walker.png");
+});
+
 test("a folder whose art is newer than its document is cut again with a notice; a missing document is reported, and written again on request", async ({
   page,
 }) => {

@@ -25,6 +25,7 @@ import { type StoredHome, storage } from "../storage";
 import { withArtFrom } from "./art-from";
 import { type HomeState, useHome } from "./home-state";
 import { artPlan, standingOf } from "./plan";
+import { followRenamedArt } from "./renamed-art";
 
 /** So long after the last save the folder is written, ms: a burst of edits is one write. */
 const REST = 600;
@@ -248,6 +249,8 @@ async function written(given: StoredHome, project: Project): Promise<HomeState> 
   const wanted = pathsOf(project);
   const known = new Map(Object.entries(row.art));
   const found = await hashesThere(folder, wanted.keys(), hashesOf(row.project));
+  // What follows is an edit: it is saved first, and then written.
+  if (await followRenamedArt(row, project, found)) return { kind: "waiting" };
   const { write } = artPlan(wanted, found, known);
   const isNew = first || clean !== row.clean;
   if (!isNew && write.length === 0) {

@@ -33,7 +33,7 @@ export interface HashedFile {
  * are gone, `found` files that no picture has. Of several with the same content the first is the first, in their natural order, if there are
  * as many files as pictures; otherwise nothing says which is which.
  */
-export function renamedFiles(missing: readonly Picture[], found: readonly HashedFile[]): Map<string, string> {
+export function renamedFiles(missing: readonly Pick<Picture, "file" | "sha256">[], found: readonly HashedFile[]): Map<string, string> {
   const renamed = new Map<string, string>();
   for (const sha256 of new Set(missing.map((picture) => picture.sha256))) {
     const gone = [...new Set(missing.filter((picture) => picture.sha256 === sha256).map(({ file }) => file))].sort(naturalOrder);

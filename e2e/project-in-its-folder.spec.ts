@@ -314,6 +314,23 @@ test("art renamed in the folder is followed, also by undo; art that is only gone
   expect(await fileIn()).toBe("people/walker.png");
 });
 
+test("a folder whose art was renamed since its document was written opens, and says what it follows", async ({ page }) => {
+  const { project, pictures } = camp(figureSheet(4, 2));
+  await openEmpty(page);
+  // This browser has never seen the art, and another picture is there as well.
+  for (const { path, bytes } of bundleFiles({ project, pictures }))
+    await put(page, path === "caravan.json" ? path : "people/the walker.png", bytes);
+  await put(page, "people/other.png", png.encode(figureSheet(2, 2)));
+  await inProjects(page, "Open a project's folder");
+  await expect(
+    page.getByText(/Art was renamed in game, and the project follows it: .*hero\.png → people\/the walker\.png\./),
+  ).toBeVisible();
+  await expect.poll(async () => (await projectThere(page)).sources[0]?.pictures[0]?.file).toBe("people/the walker.png");
+  await goTo(page, "Clips");
+  await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
+  await savedIn(page);
+});
+
 test("a folder whose art is newer than its document is cut again with a notice; a missing document is reported, and written again on request", async ({
   page,
 }) => {

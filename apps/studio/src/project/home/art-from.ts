@@ -1,13 +1,14 @@
 /** Reads the art of a document that lies in a folder: stores the pictures beside it, and cuts changed art again by its recipe. */
 
 import { picturesOf } from "@caravan/core/bundle";
-import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
+import { type ChangedPicture, followFiles, refreshSource, sourceWithArt } from "@caravan/core/edit";
 import { allPictures, CaravanError, isOfPieces, type Project, type Source, sourceById } from "@caravan/core/model";
 import { t } from "../../ui/words";
 import { readPictures } from "../changed-art/read-pictures";
 import { coveragesOf } from "../changed-art/review";
 import { fileAt } from "../linked/folder-files";
 import { pictureBlob } from "../pictures";
+import { renamedIn } from "./renamed-art";
 
 export interface WithArt {
   readonly project: Project;
@@ -15,14 +16,20 @@ export interface WithArt {
   readonly art: ReadonlyMap<string, string>;
   /** Sources whose files are others than the document says, cut again. */
   readonly redrawn: readonly string[];
+  /** Where pictures are now, by where the document had them. */
+  readonly followed: ReadonlyMap<string, string>;
 }
 
 /**
- * Stores the pictures of a document in a folder. If a file differs from the document, the documented one is used if this browser has it,
+ * Stores the pictures of a document in a folder. Files that were renamed there are followed by their content. If a file differs from the document, the documented one is used if this browser has it,
  * and the new one is reviewed later; otherwise the source is cut again with the new one. Throws `missing-picture` naming all pictures that
  * are missing in both places, and any problem with a file.
  */
-export async function withArtFrom(folder: FileSystemDirectoryHandle, document: Project): Promise<WithArt> {
+export async function withArtFrom(folder: FileSystemDirectoryHandle, given: Project): Promise<WithArt> {
+  const gone = new Set<string>();
+  for (const { file } of picturesOf(given)) if (!(await fileAt(folder, file))) gone.add(file);
+  const followed = await renamedIn(folder, given, (file) => gone.has(file));
+  const document = followFiles(given, followed);
   const art = new Map<string, string>();
   const taken = new Map<string, ChangedPicture>();
   const missing: string[] = [];
@@ -55,7 +62,7 @@ export async function withArtFrom(folder: FileSystemDirectoryHandle, document: P
     project = refreshSource(project, source.id, pictures, await coveragesOf(sourceWithArt(project, source, pictures)));
     redrawn.push(source.name);
   }
-  return { project, art, redrawn };
+  return { project, art, redrawn, followed };
 }
 
 async function isHere(sha256: string): Promise<boolean> {

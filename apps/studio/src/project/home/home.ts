@@ -25,7 +25,7 @@ import { type StoredHome, storage } from "../storage";
 import { withArtFrom } from "./art-from";
 import { type HomeState, useHome } from "./home-state";
 import { artPlan, standingOf } from "./plan";
-import { followRenamedArt } from "./renamed-art";
+import { followRenamedArt, sayFollowed } from "./renamed-art";
 
 /** So long after the last save the folder is written, ms: a burst of edits is one write. */
 const REST = 600;
@@ -118,7 +118,7 @@ export async function openFolder(): Promise<boolean> {
     if (opened) await look();
     return opened;
   }
-  const { id, redrawn } = await inTurn(async () => {
+  const { id, redrawn, followed } = await inTurn(async () => {
     const handle = await fileAt(folder, PROJECT_FILE);
     if (!handle)
       throw new CaravanError(
@@ -129,14 +129,17 @@ export async function openFolder(): Promise<boolean> {
       );
     const bytes = new Uint8Array(await (await handle.getFile()).arrayBuffer());
     const read = withDistinctPaths(readProjectFile(bytes, `${folder.name}/${PROJECT_FILE}`));
-    const { project, art, redrawn: anew } = await withArtFrom(folder, read);
+    const { project, art, ...news } = await withArtFrom(folder, read);
     const made = await createProject(project);
     const { clean } = await writtenForm(read);
     await keep(made, folder, { text: textFromUtf8(bytes), clean, art: Object.fromEntries(art) }, false);
-    return { id: made, redrawn: anew };
+    return { id: made, ...news };
   });
   const opened = await openProject(id);
-  if (opened) sayRedrawn(redrawn, folder.name);
+  if (opened) {
+    sayRedrawn(redrawn, folder.name);
+    sayFollowed(followed, folder.name);
+  }
   return opened;
 }
 

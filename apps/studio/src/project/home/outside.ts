@@ -13,6 +13,7 @@ import { storage } from "../storage";
 import { withArtFrom } from "./art-from";
 import { documentIn, look, sayRedrawn, writtenForm } from "./home";
 import { type Outside, useHome } from "./home-state";
+import { sayFollowed } from "./renamed-art";
 
 export interface Comparison {
   /** What they changed, in words; and we, since the folder was last read or written. */
@@ -55,7 +56,7 @@ export async function takeOutside(answer: Answer): Promise<void> {
   }
   const { both, why } = comparedWith(outside, work.project);
   if (answer === "both" && !both) throw new CaravanError("damaged-project", home.folder, why ?? "", t("Choose one of the two."));
-  const { project, art, redrawn } = await withArtFrom(row.folder, both && answer === "both" ? both.project : outside.theirs);
+  const { project, art, redrawn, followed } = await withArtFrom(row.folder, both && answer === "both" ? both.project : outside.theirs);
   work.still();
   if (useOpenProject.getState().project !== work.project)
     throw new CaravanError("changed-meanwhile", home.folder, t("The project was changed here meanwhile."), t("Do it again."));
@@ -71,7 +72,10 @@ export async function takeOutside(answer: Answer): Promise<void> {
   if (answer === "mine") done(work.project, `keep mine instead of what ${home.folder} has`);
   const { clean } = await writtenForm(outside.theirs);
   await storage.homes.update(row.project, { text: outside.text, clean, art: { ...row.art, ...Object.fromEntries(art) } });
-  if (answer !== "mine") sayRedrawn(redrawn, home.folder);
+  if (answer !== "mine") {
+    sayRedrawn(redrawn, home.folder);
+    sayFollowed(followed, home.folder);
+  }
   await saveNow();
   await look();
 }

@@ -1,4 +1,4 @@
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readBundle, writeBundle } from "@caravan/core/bundle";
@@ -321,6 +321,21 @@ describe("caravan build", () => {
       status: 1,
       stderr: expect.stringMatching(/art\/campfire\.png: This is not a PNG/),
     });
+    expect(existsSync(at("nothing"))).toBe(false);
+  });
+
+  it("of art that was renamed says where it is", () => {
+    const copy = at("renamed");
+    cpSync(demo, copy, { recursive: true });
+    mkdirSync(join(copy, "people"));
+    renameSync(join(copy, "art/campfire.png"), join(copy, "people/fire.png"));
+    const build = () => caravan("build", copy, "--out", at("nothing"));
+    expect(build()).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/art\/campfire\.png: There is no such file, but people\/fire\.png is this picture\. Correct the path/),
+    });
+    writeFileSync(join(copy, "people/fire.png"), "another");
+    expect(build().stderr).toMatch(/art\/campfire\.png: There is no such file or folder\./);
     expect(existsSync(at("nothing"))).toBe(false);
   });
 

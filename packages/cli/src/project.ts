@@ -28,6 +28,7 @@ import {
   type FrameRef,
   type GridCut,
   keptRefs,
+  type Picture,
   type Project,
   type Source,
   sameRect,
@@ -38,6 +39,7 @@ import { type Coverage, coverageOf, drawingsIn, findDrawings, type Ground, opaqu
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
+import { goneFrom } from "./renamed-art";
 import { calledInWords } from "./standard";
 
 /** Facts that need pixels. */
@@ -281,15 +283,17 @@ function pixelsOf(look: SheetLook, bySha: DecodedPictures): Pixels {
 /** The current pictures of a source and of its layers. Throws `not-found` for a missing one. */
 function artInFolder(folder: string, { pictures, layers = [] }: Source, bySha: DecodedPictures): ChangedPicture[] {
   return pictures.map((picture, k) => ({
-    ...readPicture(join(folder, picture.file), bySha),
+    ...readPicture(folder, picture, bySha),
     layers: layers.map(({ name, pictures: own }) => ({
       name,
-      ...readPicture(join(folder, (own[k] as (typeof own)[number]).file), bySha),
+      ...readPicture(folder, own[k] as (typeof own)[number], bySha),
     })),
   }));
 }
 
-function readPicture(file: string, bySha: DecodedPictures): ChangedPicture {
+function readPicture(folder: string, picture: Picture, bySha: DecodedPictures): ChangedPicture {
+  const file = join(folder, picture.file);
+  if (!existsSync(file)) throw goneFrom(folder, picture);
   const bytes = readFile(file);
   const sha256 = sha256Hex(bytes);
   const pixels = bySha.get(sha256) ?? pngCodec().decode(bytes, file);

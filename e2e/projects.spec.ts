@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "./fixtures";
-import { dropAndCut, dropFiles, figureSheet, filesOf, openEmpty, openStudio, saved, startProject } from "./studio";
+import { clipOfRows, dropAndCut, dropFiles, figureSheet, filesOf, goTo, openEmpty, openStudio, saved, startProject } from "./studio";
 
 const projects = (page: Page) => page.getByRole("list", { name: "Projects", exact: true }).getByRole("listitem");
 const openList = (page: Page) => page.getByRole("button", { name: "All projects" }).click();
@@ -60,6 +60,26 @@ test("a project saved to a file opens again, with everything in it, and a damage
   await expect(failed).toContainText("damaged.caravan");
   await expect(failed).toContainText("other.caravan: This is not a *.caravan file");
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
+});
+
+test("of a project file that is cut off, what is left opens if that is wanted", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 3), 4, 3);
+  await clipOfRows(page, 1, "walk");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const bytes = new Uint8Array(readFileSync(await download.path()));
+  await startProject(page);
+  // In the middle of its picture.
+  await dropFiles(page, [{ name: "half.caravan", bytes: bytes.subarray(0, bytes.length - 400) }]);
+  await expect(page.getByText(/half\.caravan: The archive is damaged or cut off/)).toBeVisible();
+  await expect(page).toHaveTitle(/^New project 2/);
+  await page.getByRole("button", { name: "Open what is left of it" }).click();
+  await expect(page.getByText("Opened half.caravan as a project of its own, without the art of 1 picture.")).toBeVisible();
+  await goTo(page, "Clips");
+  await expect(page.getByRole("list", { name: "Clips" }).getByRole("button", { name: /walk/ })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole("list", { name: "Clips" }).getByRole("button", { name: /walk/ })).toBeVisible();
 });
 
 test("frames picked in one project are not picked in another", async ({ page }) => {

@@ -12,11 +12,11 @@ import { bringingIn } from "./importing/add-to-project";
 import { type HandedFile, handed } from "./importing/collect";
 import { isFilm, takeFilm } from "./importing/film";
 import { understandAll } from "./importing/match-metadata";
+import { openProjectFile } from "./importing/project-file";
 import { asCaravanError, noteFailed, readAll, unpacked, useFailedFiles } from "./importing/read-files";
 import { offer, offered } from "./importing/review";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
-import { importBundle, openProject } from "./projects";
 import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
@@ -33,7 +33,7 @@ export async function takeInAll(files: readonly File[] | readonly HandedFile[]):
 
 async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
-  for (const { file } of bundles) await openFile(file);
+  for (const { file } of bundles) await openProjectFile(file);
   const work = begin();
   const rest = await unpacked(files.filter((each) => !bundles.includes(each)));
   if (rest.length === 0) return;
@@ -83,15 +83,6 @@ export async function bringIn(
   actions: readonly ArrivedAction[],
 ): Promise<void> {
   await countedWork(() => bringingIn(proposals, choicesOf, actions));
-}
-
-async function openFile(file: File): Promise<void> {
-  try {
-    if (await openProject(await importBundle(file, file.name)))
-      say({ tone: "good", text: t("Opened {name} as a project of its own.", { name: file.name }) });
-  } catch (error) {
-    noteFailed([{ file, error: asCaravanError(error, file.name) }]);
-  }
 }
 
 /** Drops that are being read or brought in: what they stored may be in no document yet. */

@@ -8,6 +8,7 @@ import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
 import { listInWords, t } from "../ui/words";
 import { run } from "../workers/client";
+import type { Answer } from "../workers/jobs";
 import { asText } from "../workers/jobs";
 import { isSaved, markStored, saveNow } from "./autosave";
 import { freshId } from "./fresh-id";
@@ -282,7 +283,16 @@ export async function projectForStart(asked: string | null): Promise<string | nu
 
 /** Imports a `*.caravan` file as a new project and returns its id. Throws what is wrong with it; then nothing was kept. */
 export async function importBundle(blob: Blob, name: string, options: { demo?: boolean } = {}): Promise<string> {
-  const { project, pictures } = await run("readBundle", { name, blob });
+  return stored(await run("readBundle", { name, blob }), options);
+}
+
+/** Imports what is left of a damaged `*.caravan` file as a new project; null if nothing is. The file stays as it is. */
+export async function importRemains(blob: Blob, name: string): Promise<{ id: string; lost: readonly string[] } | null> {
+  const found = await run("salvageBundle", { name, blob });
+  return found && { id: await stored(found, {}), lost: found.lost };
+}
+
+async function stored({ project, pictures }: Answer<"readBundle">, options: { demo?: boolean }): Promise<string> {
   for (const [sha256, bytes] of pictures) await storePicture(sha256, new Blob([bytes as BlobPart], { type: "image/png" }));
   try {
     return await createProject(project, options);

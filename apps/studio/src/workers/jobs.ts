@@ -233,6 +233,8 @@ export type Jobs = {
     ask: { name: string; blob: Blob };
     answer: { project: Project; pictures: readonly (readonly [sha256: string, Uint8Array])[] };
   };
+  /** What is left of a damaged project file; null if that is nothing. */
+  salvageBundle: { ask: { name: string; blob: Blob }; answer: (Answer<"readBundle"> & { readonly lost: readonly string[] }) | null };
 };
 
 export type JobName = keyof Jobs;

@@ -47,6 +47,7 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   projectFile: async () => files.projectFile,
   writeBundle: async () => files.writeBundle,
   readBundle: async () => files.readBundle,
+  salvageBundle: async () => files.salvageBundle,
 };
 
 /** Code not needed yet is loaded while idle: later the server may be gone. */

@@ -131,7 +131,7 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
 }
 
 /** Far beyond any project's document; a small archive may hold a huge one, which would fill the memory. */
-const MOST_DOCUMENT = 32 * 1_048_576; // bytes
+export const MOST_DOCUMENT = 32 * 1_048_576; // bytes
 
 function isFitSize(size: number, where: string): boolean {
   if (size > MOST_DOCUMENT)

@@ -10,3 +10,4 @@ export { looksLikeTga, readTga } from "./tga";
 export { apngTime, writeApng } from "./write-apng";
 export { gifTimes, writeGif } from "./write-gif";
 export { type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";
+export { hasItsChecksum, remainsOfZip } from "./zip-remains";

@@ -1,5 +1,5 @@
 /** Jobs on whole projects in one file. */
-import { readBundle as bundleIn, writeBundle as bundleOf, picturesOf, writeProjectFile } from "@caravan/core/bundle";
+import { readBundle as bundleIn, writeBundle as bundleOf, picturesOf, salvagedBundle, writeProjectFile } from "@caravan/core/bundle";
 import { textFromUtf8, writeZip } from "@caravan/core/codec";
 import { checkDocument, withDistinctPaths } from "@caravan/core/model";
 import { type Answer, type Ask, fromText } from "../jobs";
@@ -27,4 +27,9 @@ export async function readBundle({ name, blob }: Ask<"readBundle">): Promise<Ans
   const png = await pngCodec();
   for (const { sha256, file } of picturesOf(project)) png.decode(pictures.get(sha256) as Uint8Array, `${name}, ${file}`);
   return { project, pictures: [...pictures] };
+}
+
+export async function salvageBundle({ name, blob }: Ask<"salvageBundle">): Promise<Answer<"salvageBundle">> {
+  const found = salvagedBundle(await bytesOf(blob), name);
+  return found && { ...found, pictures: [...found.pictures] };
 }

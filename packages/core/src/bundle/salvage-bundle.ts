@@ -1,0 +1,40 @@
+/** Opens what is left of a damaged `*.caravan` file. */
+import { hasItsChecksum, remainsOfZip, sha256Hex, textFromUtf8 } from "../codec";
+import { counted, salvaged, withDistinctPaths } from "../model";
+import { t } from "../words";
+import { type Bundle, MOST_DOCUMENT, PROJECT_FILE } from "./bundle";
+import { picturesOf } from "./pictures-of";
+
+export interface SalvagedBundle extends Bundle {
+  /** What was left out, in words. Sources of pictures that are lost stay: their art can be added again. */
+  readonly lost: readonly string[];
+}
+
+/** Pictures in all, unpacked. */
+const MOST_PICTURE_BYTES = 500 * 1_048_576;
+
+/** Null if no document can be read from it, or none of a version that is known here. */
+export function salvagedBundle(bytes: Uint8Array, where: string): SalvagedBundle | null {
+  const [document] = remainsOfZip(bytes, (path) => path === PROJECT_FILE, MOST_DOCUMENT);
+  const found = document && salvaged(contentOf(document.bytes), where);
+  if (!found) return null;
+  const project = withDistinctPaths(found.project);
+  const named = new Set<string>(picturesOf(found.project).map(({ file }) => file));
+  // By content: what is damaged is not the picture, and one that was only renamed still is.
+  const pictures = new Map<string, Uint8Array>();
+  for (const file of remainsOfZip(bytes, (path) => named.has(path), MOST_PICTURE_BYTES)) pictures.set(sha256Hex(file.bytes), file.bytes);
+  const wanted = new Set<string>(picturesOf(project).map(({ sha256 }) => sha256));
+  const gone = [...wanted].filter((sha256) => !pictures.has(sha256)).length;
+  for (const sha256 of pictures.keys()) if (!wanted.has(sha256)) pictures.delete(sha256);
+  const unsure = hasItsChecksum(bytes, document) ? [] : [t("certainty that the rest is right, because its checksum differs")];
+  const art = gone === 0 ? [] : [t("the art of {pictures}", { pictures: counted(gone, "picture") })];
+  return { project, pictures, lost: [...found.lost, ...art, ...unsure] };
+}
+
+function contentOf(bytes: Uint8Array): unknown {
+  try {
+    return JSON.parse(textFromUtf8(bytes));
+  } catch {
+    return null;
+  }
+}

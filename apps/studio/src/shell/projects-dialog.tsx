@@ -1,6 +1,6 @@
 "use client";
 
-import { whyOf } from "@caravan/core/model";
+import { counted, whyOf } from "@caravan/core/model";
 import { useLiveQuery } from "dexie-react-hooks";
 import { FileInput, FolderInput, FolderOpen, Plus, Save } from "lucide-react";
 import { useHome } from "../project/home/home-state";
@@ -152,14 +152,14 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
         )}
         <p className="px-1 text-small text-muted">
           {folder === undefined
-            ? t("{sources} sources, {clips} clips · saved {date}", {
-                sources: row.sources,
-                clips: row.clips,
+            ? t("{sources}, {clips} · saved {date}", {
+                sources: counted(row.sources, "source"),
+                clips: counted(row.clips, "clip"),
                 date: new Date(row.savedAt).toLocaleString(),
               })
-            : t("{sources} sources, {clips} clips · kept in {folder} · saved {date}", {
-                sources: row.sources,
-                clips: row.clips,
+            : t("{sources}, {clips} · kept in {folder} · saved {date}", {
+                sources: counted(row.sources, "source"),
+                clips: counted(row.clips, "clip"),
                 date: new Date(row.savedAt).toLocaleString(),
                 folder,
               })}

@@ -144,7 +144,7 @@ function build(path: string, options: BuildOptions): void {
       ...told.files.map((file) => `${file.path}: ${file.bytes} bytes`),
       ...proofs.map(
         ({ delivery, exact, frames, shared, clips }) =>
-          `${delivery}: ${exact} of ${frames} frames placed, ${shared} shared, ${clips} clips, every pixel checked`,
+          `${delivery}: ${exact} of ${frames} frames placed, ${shared} shared, ${counted(clips, "clip")}, every pixel checked`,
       ),
       ...notes,
     ].join("\n"),

@@ -208,7 +208,7 @@ async function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions, i
     const dirt = small > 0 ? `, ${small} smaller than ${recipe.leastPx} pixels left out` : "";
     return {
       told: { image, width, height, frames, skippedEmpty, skippedSmall: small },
-      words: `${image}: ${frames.length} frames along outlines${dirt}${written}`,
+      words: `${image}: ${counted(frames.length, "frame")} along outlines${dirt}${written}`,
     };
   }
   const { columns, rows, cell, leftOver } = gridOf({ w: width, h: height }, recipe as GridCut, image);
@@ -218,7 +218,7 @@ async function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOptions, i
       : ", nothing left over";
   return {
     told: { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver },
-    words: `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${frames.length} frames, ${skippedEmpty} empty left out${left}${written}`,
+    words: `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${counted(frames.length, "frame")}, ${skippedEmpty} empty left out${left}${written}`,
   };
 }
 
@@ -311,7 +311,8 @@ function suggest(image: string, coverage: Coverage, options: CutOptions): Told {
   const along = suggestOutlines(coverage, suggestions);
   const outlines = along && { first: along.first, frames: along.count, join: along.cut.joinPx, least: along.cut.leastPx };
   const said =
-    outlines && `along outlines: ${outlines.frames} frames (--islands --join ${outlines.join} --least ${outlines.least} --level)`;
+    outlines &&
+    `along outlines: ${counted(outlines.frames, "frame")} (--islands --join ${outlines.join} --least ${outlines.least} --level)`;
   const grids = suggestions.map(
     ({ cell, margin, gap, columns, rows, score }) =>
       `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,

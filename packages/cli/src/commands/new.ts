@@ -17,7 +17,7 @@ import {
   withoutOthersRecords,
 } from "@caravan/core/intake";
 import { understand } from "@caravan/core/metadata";
-import { allPictures, CaravanError, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
+import { allPictures, CaravanError, counted, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
 import { type Coverage, coverageOf, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { note, tell, wrongCall } from "../output";
@@ -80,7 +80,7 @@ type ToldNew = Awaited<ReturnType<typeof newProject>>;
 
 export function newInWords({ project, sources, clips, actions }: ToldNew): string {
   return [
-    ...sources.map((source) => `${source.name}: ${source.cut === null ? "not cut yet" : `${source.frames} frames`}`),
+    ...sources.map((source) => `${source.name}: ${source.cut === null ? "not cut yet" : counted(source.frames, "frame")}`),
     ...(clips.length > 0 ? [`clips: ${clips.map((clip) => clip.name).join(", ")}`] : []),
     ...actions.map((action) => `action ${action.name}: ${Object.keys(action.facings).length} of ${action.ways} facings`),
     `written to ${project}`,

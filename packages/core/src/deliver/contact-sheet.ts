@@ -7,6 +7,7 @@ import type { AtlasClip } from "../atlas";
 import type { NamedFile, PngCodec } from "../codec";
 import { contactPath } from "../delivery-plan";
 import { fittingText, LETTER, letter } from "../lettering";
+import { counted } from "../model";
 import { clearPixels, lay, type Pixels, rgbOf, scaled } from "../raster";
 import { type Cells, cellsFor, inCell } from "./cells";
 import type { Contents, FrameToDeliver } from "./contents";
@@ -56,7 +57,7 @@ export function contactSheet({ frames: apart, clips, layers }: Contents, title: 
   const shown = new Set(clips.flatMap(([, { steps }]) => steps.map(({ frame }) => frame)));
   const idle = frames.filter(({ name }) => !shown.has(name));
   const bands = [
-    heading(title, `${frames.length} frames · ${clips.length} clips`, width),
+    heading(title, `${counted(frames.length, "frame")} · ${counted(clips.length, "clip")}`, width),
     ...clips.flatMap(([name, clip]) => [
       heading(name, clipInWords(clip), width),
       ...rows(
@@ -68,7 +69,7 @@ export function contactSheet({ frames: apart, clips, layers }: Contents, title: 
         width,
       ),
     ]),
-    ...(idle.length === 0 ? [] : [heading("in no clip", `${idle.length} frames`, width)]),
+    ...(idle.length === 0 ? [] : [heading("in no clip", counted(idle.length, "frame"), width)]),
     ...rows(
       idle.map((frame) => ({
         frame,

@@ -1,7 +1,7 @@
 "use client";
 
 import { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "@caravan/core/edit";
-import { drawnSize, type Frame, type FrameRef, frameName, frameRef, type Source } from "@caravan/core/model";
+import { counted, drawnSize, type Frame, type FrameRef, frameName, frameRef, type Source } from "@caravan/core/model";
 import { useState } from "react";
 import { useInspection } from "../../project/inspection";
 import { edit } from "../../project/open-project";
@@ -93,8 +93,8 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
   return (
     <SheetDialog
       title={t("Names by pattern")}
-      description={t("For {count} frames of {name}. {gaps} and {last} are filled in.", {
-        count: frames.length,
+      description={t("For {frames} of {name}. {gaps} and {last} are filled in.", {
+        frames: counted(frames.length, "frame"),
         name: source.name,
         gaps: "{source}, {row}, {column}",
         last: "{n}",
@@ -138,7 +138,7 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{t("Cancel")}</Button>
           <Button look="now" type="submit">
-            {t("Name {count} frames", { count: frames.length })}
+            {t("Name {frames}", { frames: counted(frames.length, "frame") })}
           </Button>
         </div>
       </form>

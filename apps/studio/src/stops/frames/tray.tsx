@@ -1,7 +1,7 @@
 "use client";
 
 import { moveFrames } from "@caravan/core/edit";
-import { type FrameRef, frameRef, type Source } from "@caravan/core/model";
+import { counted, type FrameRef, frameRef, type Source } from "@caravan/core/model";
 import type { DragEndEvent } from "@dnd-kit/core";
 import type { ReactNode } from "react";
 import { FrameStrip } from "../../preview/frame-strip";
@@ -23,7 +23,7 @@ export function Tray({ source, children }: { source: Source; children?: ReactNod
       className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1"
     >
       <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
-        <h3 className="font-semibold text-muted">{t("Tray · {count} frames", { count: source.frames.length })}</h3>
+        <h3 className="font-semibold text-muted">{t("Tray · {frames}", { frames: counted(source.frames.length, "frame") })}</h3>
         {children}
       </header>
       <Dragging id="tray" onDragEnd={(event) => dropped(source, event)}>

@@ -27,6 +27,9 @@ export function useAnother(): boolean {
   return useProposing((state) => state.another);
 }
 
+/** So many are offered to act on a key, those guessed first. */
+const MOST_OFFERED = 200;
+
 /** Which action stands, moves, jumps, falls and acts: guessed, shown, and editable before anything is made. */
 export function Proposing({ first }: { first: boolean }) {
   const project = useProject((each) => each);
@@ -40,7 +43,8 @@ export function Proposing({ first }: { first: boolean }) {
         )}
       </EmptyPanel>
     );
-  const roles = { ...guessedRoles(project), ...chosen };
+  const guessed = guessedRoles(project);
+  const roles = { ...guessed, ...chosen };
   const names = all.map(({ name }) => [name, name] as const);
   const part = (role: "stand" | "move" | "jump" | "fall", word: string, optional: boolean) => (
     <>
@@ -57,7 +61,9 @@ export function Proposing({ first }: { first: boolean }) {
       </dd>
     </>
   );
-  const acting = all.filter(({ name }) => ![roles.stand, roles.move, roles.jump, roles.fall].includes(name));
+  const acting = all
+    .filter(({ name }) => ![roles.stand, roles.move, roles.jump, roles.fall].includes(name))
+    .toSorted((a, b) => Number(guessed.acts.includes(b.name)) - Number(guessed.acts.includes(a.name)));
   return (
     <section aria-label={t("What plays when")} className="mx-auto flex max-w-160 grow flex-col justify-center gap-4">
       <div>
@@ -77,7 +83,7 @@ export function Proposing({ first }: { first: boolean }) {
           <>
             <dt className="self-start pt-1 text-muted">{t("acts on a key")}</dt>
             <dd className="flex max-h-40 flex-wrap gap-x-4 overflow-y-auto">
-              {acting.map(({ name }) => (
+              {acting.slice(0, MOST_OFFERED).map(({ name }) => (
                 <Tick
                   key={name}
                   label={name}
@@ -87,6 +93,11 @@ export function Proposing({ first }: { first: boolean }) {
                   }
                 />
               ))}
+              {acting.length > MOST_OFFERED && (
+                <span className="text-muted">
+                  {t("and {more} more, which rules can play later", { more: acting.length - MOST_OFFERED })}
+                </span>
+              )}
             </dd>
           </>
         )}

@@ -1,6 +1,7 @@
 "use client";
 
 import { type Finding, isMendable, mendsOf } from "@caravan/core/check";
+import { useState } from "react";
 import { useFindings } from "../../project/findings";
 import { mendFinding } from "../../project/mend";
 import { mendAll } from "../../project/mend-all";
@@ -89,21 +90,34 @@ function OneFinding({ finding }: { finding: Finding }) {
   );
 }
 
+/** So many of a kind are shown at once; there may be one for each of ten thousand frames. */
+const SHOWN_AT_ONCE = 100;
+
 function ManyCard({ code, findings }: { code: Finding["code"]; findings: readonly Finding[] }) {
+  const [isOpen, setOpen] = useState(false);
+  const [shown, setShown] = useState(SHOWN_AT_ONCE);
+  const left = findings.length - shown;
   const words = FINDING_WORDS[code];
   const mendable = findings.filter(isMendable).length;
   return (
     <li className={cardLook(findings[0] as Finding)}>
-      <details>
+      <details onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
         <summary className="min-h-8 cursor-pointer">
           <span className="font-semibold">{words}</span> <span className="number text-muted">{findings.length} ×</span>
         </summary>
         <ul aria-label={words} className="mt-1 flex max-h-80 flex-col gap-2 overflow-y-auto">
-          {findings.map((finding) => (
+          {(isOpen ? findings.slice(0, shown) : []).map((finding) => (
             <li key={finding.where} className="border-t border-line pt-2">
               <OneFinding finding={finding} />
             </li>
           ))}
+          {isOpen && left > 0 && (
+            <li>
+              <Button onClick={() => setShown(shown + SHOWN_AT_ONCE)}>
+                {t("Show {count} more", { count: Math.min(left, SHOWN_AT_ONCE) })}
+              </Button>
+            </li>
+          )}
         </ul>
       </details>
       {mendable > 1 && (

@@ -1,7 +1,7 @@
 "use client";
 
 import type { Proof } from "@caravan/core/deliver";
-import type { Delivery } from "@caravan/core/model";
+import { counted, type Delivery } from "@caravan/core/model";
 import { deliverAll, useDeliveringAll } from "../../project/delivering/deliver-all";
 import { deliverIntoFolder, useOutlets } from "../../project/delivering/game-folder";
 import { useOpenProject, useProject } from "../../project/open-project";
@@ -149,8 +149,8 @@ function ProofLine({ build, kind }: { build: Extract<Build, { kind: "built" }>; 
         <p className="text-muted">
           {facts(
             t("read back from the written files"),
-            t("{clips} clips complete and in order", { clips: proof.clips }),
-            proof.marked > 0 && t("marks of {marked} frames", { marked: proof.marked }),
+            t("{clips} complete and in order", { clips: counted(proof.clips, "clip") }),
+            proof.marked > 0 && t("marks of {marked}", { marked: counted(proof.marked, "frame") }),
             t("{ms} ms", { ms: build.ms }),
           )}
         </p>

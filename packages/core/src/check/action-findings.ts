@@ -20,10 +20,11 @@ import type { Finding } from "./finding";
 
 /** `edited` is the clip that a person changed last. Cost: O(facings of all actions + their steps). */
 export function actionFindings(project: Project, edited: ClipName | null = null): Finding[] {
+  const clips = new Map<string, Clip>(project.clips.map((clip) => [clip.name, clip]));
   return project.actions.flatMap((action) => {
     const present = facingsPresent(action);
     if (present.length === 0) return [emptyAction(action)];
-    return [...namedAsClip(project, action), ...missing(action, present), ...unlike(project, action, edited)];
+    return [...namedAsClip(clips, action), ...missing(action, present), ...unlike(project, action, edited)];
   });
 }
 
@@ -46,11 +47,11 @@ function emptyAction(action: Action): Finding {
 }
 
 /** A clip that is one of the action's own may be meant by its name; the game gets the action all the same. */
-function namedAsClip(project: Project, action: Action): Finding[] {
-  const clip = project.clips.find(({ name }) => (name as string) === action.name);
+function namedAsClip(clips: ReadonlyMap<string, Clip>, action: Action): Finding[] {
+  const clip = clips.get(action.name);
   if (!clip) return [];
   const facing = Object.entries(action.facings).find(([, petal]) => petal.clip === clip.name && !petal.mirror)?.[0];
-  const name = freeName(`${clip.name}-${facing ?? "clip"}`, new Set(project.clips.map((each) => each.name)));
+  const name = freeName(`${clip.name}-${facing ?? "clip"}`, (wanted) => clips.has(wanted));
   return [
     finding(action, {
       code: "action-named-as-clip",
@@ -169,6 +170,7 @@ export function nameFindings(project: Project): Finding[] {
   const actionOf = new Map<ClipName, string>();
   for (const action of project.actions) for (const { clip } of Object.values(action.facings)) actionOf.set(clip, action.name);
   const variants = new Set(project.palettes?.flatMap(({ name, of }) => (of === undefined ? [] : [`-${name}`])));
+  const taken = new Set<string>(names);
   const traps: Finding[] = [];
   for (const [k, short] of names.entries()) {
     const longer: ClipName[] = [];
@@ -179,30 +181,21 @@ export function nameFindings(project: Project): Finding[] {
       if (actionOf.get(short) === undefined || actionOf.get(short) !== actionOf.get(long)) longer.push(long);
     }
     if (longer.length === 0) continue;
-    const taken = new Set<string>(names);
     const other = freeName(`${short}${/\d$/.test(short) ? "-" : ""}0`, taken);
+    const listed = longer.toSorted(naturalOrder).slice(0, 3).join(", ");
     traps.push({
       code: "name-begins-another",
       severity: "note",
       where: t('clip "{short}"', { short }),
       message:
         longer.length > 3
-          ? longer.length === 1
-            ? t("{longer} and {more} more begins with this name. Code that matches names by prefix finds both.", {
-                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
-                more: longer.length - 3,
-              })
-            : t("{longer} and {more} more begin with this name. Code that matches names by prefix finds both.", {
-                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
-                more: longer.length - 3,
-              })
+          ? t("{longer} and {more} more begin with this name. Code that matches names by prefix finds both.", {
+              longer: listed,
+              more: longer.length - 3,
+            })
           : longer.length === 1
-            ? t("{longer} begins with this name. Code that matches names by prefix finds both.", {
-                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
-              })
-            : t("{longer} begin with this name. Code that matches names by prefix finds both.", {
-                longer: longer.toSorted(naturalOrder).slice(0, 3).join(", "),
-              }),
+            ? t("{longer} begins with this name. Code that matches names by prefix finds both.", { longer: listed })
+            : t("{longer} begin with this name. Code that matches names by prefix finds both.", { longer: listed }),
       place: { stop: "clips", clip: short },
       mend: { label: t("Call it {other}", { other }), apply: (current) => renameClip(current, short, other) },
     });

@@ -15,9 +15,11 @@ export function tickFindings(
   index: number,
 ): Finding[] {
   if (!(times || ticks) || kind === "films") return [];
+  const names = new Set(choice.names);
+  const frames = new Set(choice.frames);
   return project.clips.flatMap((clip): Finding[] => {
-    if (choice.of === "clips" && choice.pattern === "" && !choice.names.includes(clip.name)) return [];
-    if (choice.of === "frames" && !clip.steps.every(({ frame }) => choice.frames?.includes(frame))) return [];
+    if (choice.of === "clips" && choice.pattern === "" && !names.has(clip.name)) return [];
+    if (choice.of === "frames" && !clip.steps.every(({ frame }) => frames.has(frame))) return [];
     const lost = stepsWithoutTick(clip, ticksPerSecond);
     if (lost.length === 0) return [];
     const tick = Math.ceil(1_000_000 / ticksPerSecond);

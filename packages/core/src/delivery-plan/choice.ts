@@ -14,7 +14,8 @@ export interface Chosen {
 export function chosenOf(project: Project, { choice, ...how }: Pick<Delivery, "choice" | "kind" | "parts">): Chosen {
   if (choice.of === "all") return { project, frames: null };
   if (choice.of === "frames") return ofFrames(project, choice.frames ?? []);
-  const wanted = (name: string) => choice.names.includes(name) || matches(choice.pattern, name);
+  const listed = new Set(choice.names);
+  const wanted = (name: string) => listed.has(name) || matches(choice.pattern, name);
   const named = new Set(
     choice.of === "clips"
       ? project.clips.filter(({ name }) => wanted(name)).map(({ name }) => name)

@@ -2,12 +2,14 @@
 
 import { matches } from "@caravan/core/delivery-plan";
 import { type Delivery, type FrameRef, findFrame, frameName, type Project } from "@caravan/core/model";
+import { useRef, useState } from "react";
 import { FramePicture } from "../../preview/frame-picture";
 import { currentProject, useProject } from "../../project/open-project";
 import { pickedFrames, useView } from "../../project/view";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
+import { useInSight } from "../../ui/in-sight";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
 import { listInWords, t } from "../../ui/words";
@@ -70,7 +72,8 @@ function Named({ of }: { of: "clips" | "actions" }) {
   const actions = useProject((project) => project.actions);
   const all = namesOf({ clips, actions }, of);
   const matched = all.filter((name) => matches(pattern, name));
-  const goes = all.filter((name) => names.includes(name) || matched.includes(name)).length;
+  const [ticked, alike] = [new Set(names), new Set(matched)];
+  const goes = all.filter((name) => ticked.has(name) || alike.has(name)).length;
   return (
     <>
       <div className="mt-2 flex items-center gap-1.5">
@@ -99,19 +102,57 @@ function Named({ of }: { of: "clips" | "actions" }) {
           {t("Tick none")}
         </Button>
       </div>
-      <fieldset className="mt-1 flex max-h-40 flex-col overflow-y-auto" aria-label={t("Chosen {of}", { of })}>
-        {all.map((name) => (
-          <span key={name} className="flex items-center justify-between gap-2">
-            <Tick
-              label={name}
-              checked={names.includes(name)}
-              onChange={(on) => set({ choice: { names: on ? [...names, name] : names.filter((each) => each !== name) } })}
-            />
-            {matched.includes(name) && <span className="pr-1 text-small text-muted">{t("matches")}</span>}
-          </span>
-        ))}
-      </fieldset>
+      <NameTicks
+        label={t("Chosen {of}", { of })}
+        all={all}
+        ticked={ticked}
+        alike={alike}
+        onTick={(name, on) => set({ choice: { names: on ? [...names, name] : names.filter((each) => each !== name) } })}
+      />
     </>
+  );
+}
+
+/** How high a tick is, in CSS pixels. */
+const TICK = 28;
+
+/** Every name with a tick; of thousands only those in sight are drawn. */
+function NameTicks({
+  label,
+  all,
+  ticked,
+  alike,
+  onTick,
+}: {
+  label: string;
+  all: readonly string[];
+  ticked: ReadonlySet<string>;
+  /** Those that the pattern matches. */
+  alike: ReadonlySet<string>;
+  onTick: (name: string, on: boolean) => void;
+}) {
+  const list = useRef<HTMLFieldSetElement>(null);
+  const [focused, setFocused] = useState(-1);
+  const { shown, measure } = useInSight({ count: all.length, height: TICK, kept: [focused], list, scroller: () => list.current });
+  return (
+    <fieldset
+      ref={list}
+      aria-label={label}
+      onFocus={({ target }) => setFocused(Number(target.closest<HTMLElement>("[data-index]")?.dataset.index ?? -1))}
+      onBlur={() => setFocused(-1)}
+      className="mt-1 max-h-40 overflow-y-auto"
+    >
+      {shown.map((each) => {
+        if (!("index" in each)) return <div key={`before ${each.before}`} aria-hidden style={{ height: each.room }} />;
+        const name = all[each.index] as string;
+        return (
+          <span key={name} ref={measure} data-index={each.index} className="flex items-center justify-between gap-2">
+            <Tick label={name} checked={ticked.has(name)} onChange={(on) => onTick(name, on)} />
+            {alike.has(name) && <span className="pr-1 text-small text-muted">{t("matches")}</span>}
+          </span>
+        );
+      })}
+    </fieldset>
   );
 }
 

@@ -214,7 +214,17 @@ export function framesOfClips(clips: readonly Pick<Clip, "steps">[]): FrameRef[]
 }
 
 /** The clips that an action shows, each once. */
-export function clipsOfAction(project: Project, { facings }: Pick<Action, "facings">): Clip[] {
-  const names = new Set<ClipName>(Object.values(facings).map(({ clip }) => clip));
-  return project.clips.filter(({ name }) => names.has(name));
+export function clipsOfAction({ clips }: Project, { facings }: Pick<Action, "facings">): Clip[] {
+  const places = placesOf(clips);
+  const own = [...new Set(Object.values(facings).map(({ clip }) => clip))].flatMap((name) => places.get(name) ?? []);
+  return own.sort((a, b) => a - b).map((at) => clips[at] as Clip);
+}
+
+/** The places of clips by name, remembered for a document's list: all actions ask, and there may be thousands of both. */
+const places = new WeakMap<readonly Clip[], ReadonlyMap<ClipName, number>>();
+
+function placesOf(clips: readonly Clip[]): ReadonlyMap<ClipName, number> {
+  const known = places.get(clips) ?? new Map(clips.map(({ name }, at) => [name, at]));
+  places.set(clips, known);
+  return known;
 }

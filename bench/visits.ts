@@ -22,7 +22,25 @@ if (![COUNT, SEED, ACTS].every(Number.isInteger) || COUNT < 1)
 
 const STOPS = ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const;
 const PARTS = "button:not([disabled]), [role=tab], [role=option], [role=checkbox], [role=combobox], [role=slider], [role=menuitem]";
-const TYPED = ["walk", "", "9", "-3", "0", "12.5", "walk-*", "__proto__", "constructor", "1e9", "🐪", "100%", "{n}"];
+const TYPED = [
+  "walk",
+  "",
+  "9",
+  "-3",
+  "0",
+  "12.5",
+  "walk-*",
+  "__proto__",
+  "constructor",
+  "1e9",
+  "🐪",
+  "100%",
+  "{n}",
+  "x".repeat(500),
+  "a/b\\c:*?",
+  "con",
+  "\ud83d",
+];
 const KEYS = (
   "a c d g r m p s v x Space Tab Enter Escape Delete Home End F2 ? ArrowLeft ArrowRight ArrowUp ArrowDown " +
   "Shift+ArrowRight Alt+ArrowUp Control+z Control+Shift+z Control+a"

@@ -10,7 +10,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { crc32 } from "node:zlib";
-import { readBundle } from "@caravan/core/bundle";
+import { readBundle, readProjectFile, salvagedBundle, writeProjectFile } from "@caravan/core/bundle";
 import {
   looksLikeGif,
   looksLikePng,
@@ -127,6 +127,16 @@ const kinds: readonly Kind[] = [
     seeds: [bundle],
     within: (bytes) => otherEntries(bytes, otherJson),
     read: (bytes) => void readBundle(bytes, "fuzz.caravan"),
+  },
+  {
+    name: "rest of a project",
+    seeds: [bundle],
+    within: (bytes) => otherEntries(bytes, otherJson),
+    read: (bytes) => {
+      const left = salvagedBundle(bytes, "fuzz.caravan");
+      // What is opened can be saved.
+      if (left) readProjectFile(writeProjectFile(left.project), "the rest");
+    },
   },
   { name: "JSON", seeds: [utf8(JSON_TEXT), file("raw/bazaar.json")], within: otherValues, read: readMetadata },
   { name: "XML", seeds: [utf8(XML_TEXT)], within: otherValues, read: readMetadata },

@@ -55,6 +55,23 @@ test("of hundreds of clips only visible ones are rendered, and keys, clicks and 
   await expect(row(150)).toBeInViewport();
   await page.getByRole("button", { name: "Select clip-152" }).click();
   await expect(row(152)).toHaveAttribute("aria-current", "true");
+
+  await goTo(page, "Rehearse");
+  await expect(page.getByText(/^and 9\d more, which rules can play later$/)).toBeVisible();
+
+  // Of those ticked for a delivery, too.
+  await goTo(page, "Ship");
+  await page.getByRole("radio", { name: "Clips", exact: true }).click();
+  const ticks = page.getByRole("group", { name: "Chosen clips" });
+  await expect(ticks.getByRole("checkbox", { name: "clip-000" })).toBeChecked();
+  expect(await ticks.getByRole("checkbox").count()).toBeLessThan(100);
+  await ticks.evaluate((element) => element.scrollTo(0, element.scrollHeight));
+  await ticks.getByRole("checkbox", { name: "clip-299" }).click();
+  await expect(page.getByText("299 of 300 clips included")).toBeVisible();
+  await expect(ticks.getByRole("checkbox", { name: "clip-299" })).toBeFocused();
+  await ticks.evaluate((element) => element.scrollTo(0, 0));
+  await expect(ticks.getByRole("checkbox", { name: "clip-000" })).toBeInViewport();
+  await expect(ticks.getByRole("checkbox", { name: "clip-299" })).toBeFocused();
 });
 
 test("of hundreds of sheets only those near the visible ones are read, and scrolling reads further ones", async ({ page }) => {

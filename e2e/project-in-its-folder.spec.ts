@@ -1,12 +1,12 @@
 /** The project lives in the game's repository: `caravan.json` and art in a folder, and changes that somebody else makes there. */
 import { bundleFiles, readProjectFile, writeProjectFile } from "@caravan/core/bundle";
-import { sha256Hex } from "@caravan/core/codec";
+import { sha256Hex, writeZip } from "@caravan/core/codec";
 import { addClip, addSources, cutSource, renameClip } from "@caravan/core/edit";
 import { type ClipName, emptyProject, type FrameRef, type Project, type SourceId } from "@caravan/core/model";
 import { coverageOf, type Pixels } from "@caravan/core/raster";
 import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png, saved } from "./studio";
+import { clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, makeWalk, openEmpty, png, saved } from "./studio";
 
 /** The private file system stands in for a folder on the computer; `asks` makes it ask for permission, like a real one after a restart. */
 test.beforeEach(async ({ page }) => {
@@ -329,6 +329,39 @@ test("a folder whose art was renamed since its document was written opens, and s
   await goTo(page, "Clips");
   await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
   await savedIn(page);
+});
+
+test("a project's folder can be dropped, as a ZIP or as its files, and becomes a project of its own", async ({ page }) => {
+  const { project, pictures } = camp(figureSheet(4, 2));
+  const files = bundleFiles({ project, pictures }).map(({ path, bytes }) => ({ path: `game/camp/${path}`, bytes }));
+  const other = { path: "game/camp/notes/other.png", bytes: png.encode(figureSheet(2, 2)) };
+  await openEmpty(page);
+  await dropFiles(page, [{ name: "whole.zip", bytes: writeZip([...files, other]) }]);
+  await expect(page.getByText("Opened camp as a project of its own.")).toBeVisible();
+  await expect(page).toHaveTitle(/^camp/);
+  // What else is in its folder is not art of the project.
+  await goTo(page, "Sources");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
+  await goTo(page, "Clips");
+  await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
+
+  // Its two files without their folders; and a document whose art is missing says which.
+  await dropFiles(
+    page,
+    files.map(({ path, bytes }) => ({ name: path.split("/").at(-1) as string, bytes })),
+  );
+  await expect(page.getByText(/the project follows it: .*hero\.png/)).toBeVisible();
+  await goTo(page, "Clips");
+  await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
+  const lacking = {
+    ...project,
+    sources: project.sources.map((source) => ({
+      ...source,
+      pictures: source.pictures.map((each) => ({ ...each, sha256: "0".repeat(64) })),
+    })),
+  };
+  await dropFiles(page, [{ name: "caravan.json", bytes: writeProjectFile(lacking) }]);
+  await expect(page.getByText(/hero\.png is missing there and in this browser/).first()).toBeVisible();
 });
 
 test("a folder whose art is newer than its document is cut again with a notice; a missing document is reported, and written again on request", async ({

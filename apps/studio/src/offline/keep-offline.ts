@@ -5,6 +5,7 @@
 
 import { create } from "zustand";
 import { isSaved, saveNow } from "../project/autosave";
+import { type OpenProject, useOpenProject } from "../project/open-project";
 import { firstPictures } from "../project/pictures";
 import { inBackground } from "../ui/in-background";
 import { say } from "../ui/notices";
@@ -44,12 +45,25 @@ export function keepOffline(): () => void {
     );
   };
   inBackground(
-    firstPictures(PATIENCE).then(() => void (typeof requestIdleCallback === "undefined" ? register() : requestIdleCallback(register))),
+    untilShown().then(
+      () => void (typeof requestIdleCallback === "undefined" ? register() : requestIdleCallback(register, { timeout: 2000 })),
+    ),
   );
   return () => {
     ended = true;
     document.removeEventListener("visibilitychange", lookAgain);
   };
+}
+
+/** Until the first pictures are there, or a project is open that has none. */
+function untilShown(): Promise<void> {
+  let stop = () => {};
+  const empty = new Promise<void>((resolve) => {
+    const look = ({ id, project }: OpenProject) => id !== null && project.sources.length === 0 && resolve();
+    stop = useOpenProject.subscribe(look);
+    look(useOpenProject.getState());
+  });
+  return Promise.race([empty, firstPictures(PATIENCE)]).finally(() => stop());
 }
 
 function follow(registration: ServiceWorkerRegistration): void {

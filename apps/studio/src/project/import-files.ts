@@ -13,6 +13,7 @@ import { type HandedFile, handed } from "./importing/collect";
 import { isFilm, takeFilm } from "./importing/film";
 import { understandAll } from "./importing/match-metadata";
 import { openProjectFile } from "./importing/project-file";
+import { openProjectFolders } from "./importing/project-folder";
 import { asCaravanError, noteFailed, readAll, unpacked, useFailedFiles } from "./importing/read-files";
 import { offer, offered } from "./importing/review";
 import { useOpenProject } from "./open-project";
@@ -34,8 +35,11 @@ export async function takeInAll(files: readonly File[] | readonly HandedFile[]):
 async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
   for (const { file } of bundles) await openProjectFile(file);
-  const work = begin();
-  const rest = await unpacked(files.filter((each) => !bundles.includes(each)));
+  const began = begin();
+  const loose = await unpacked(files.filter((each) => !bundles.includes(each)));
+  const rest = await openProjectFolders(loose);
+  // What came with a project's folder is for that project.
+  const work = rest.length < loose.length ? begin() : began;
   if (rest.length === 0) return;
   // Systems pass dropped files in any order; 2 comes before 10.
   const ordered = rest.toSorted((a, b) => naturalOrder(a.path, b.path));

@@ -8,8 +8,8 @@ import { type Pixels, scaled } from "@caravan/core/raster";
 import { t } from "@caravan/core/words";
 import { BlobSource, EncodedPacketSink, Input, type InputVideoTrack, MATROSKA, MP4, QTFF, VideoSampleSink, WEBM } from "mediabunny";
 import { encoded } from "./encoded";
+import { eachInTime, inTime } from "./in-time";
 import type { FilmFacts, OnProgress, StoredPicture } from "./jobs";
-
 import { readBack } from "./still";
 
 /** How large a film is and when each of its frames shows, without decoding any. Throws `not-a-picture` or `damaged-picture`. */
@@ -46,7 +46,7 @@ export async function filmFrames(
 ): Promise<StoredPicture[]> {
   return withTrack(blob, where, async (track) => {
     const stored: StoredPicture[] = [];
-    for await (const sample of new VideoSampleSink(track).samplesAtTimestamps(starts)) {
+    for await (const sample of eachInTime(new VideoSampleSink(track).samplesAtTimestamps(starts), () => noAnswer(where))) {
       if (!sample)
         throw new CaravanError(
           "damaged-picture",
@@ -79,6 +79,16 @@ async function pixelsOf(sample: Sample): Promise<Pixels> {
   return { width, height, bytes: new Uint8Array(context.getImageData(0, 0, width, height).data.buffer) };
 }
 
+function noAnswer(where: string): CaravanError {
+  const what = t("The browser's decoder does not answer any more.");
+  return new CaravanError(
+    "damaged-picture",
+    where,
+    what,
+    t("Bring it in again; if that does not help, take a part of it or a smaller size."),
+  );
+}
+
 async function withTrack<Answer>(blob: Blob, where: string, use: (track: InputVideoTrack) => Promise<Answer>): Promise<Answer> {
   if (typeof VideoDecoder === "undefined")
     throw new CaravanError(
@@ -91,7 +101,7 @@ async function withTrack<Answer>(blob: Blob, where: string, use: (track: InputVi
   try {
     const track = await input.getPrimaryVideoTrack();
     if (!track) throw new CaravanError("not-a-picture", where, t("There are no pictures in this film."), t("Choose another file."));
-    if (!(await track.canDecode()))
+    if (!(await inTime(track.canDecode(), () => noAnswer(where))))
       throw new CaravanError(
         "not-a-picture",
         where,

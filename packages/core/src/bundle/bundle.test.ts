@@ -45,6 +45,17 @@ describe("a *.caravan file", () => {
     for (const [name, bytes, reason] of cases) expect(() => readBundle(bytes, "x.caravan"), name).toThrow(reason);
   });
 
+  it("opens also if it was unpacked and its folder packed again", () => {
+    const inFolder = [
+      { path: "hero/caravan.json", bytes: writeProjectFile(project) },
+      { path: "hero/art/porter.png", bytes: picture },
+      { path: "__MACOSX/caravan.json", bytes: utf8("left by a system") },
+    ];
+    expect(readBundle(writeZip(inFolder), "x.caravan")).toEqual(readBundle(writeBundle(bundle), "x.caravan"));
+    const two = [...inFolder, { path: "other/caravan.json", bytes: writeProjectFile(project) }];
+    expect(() => readBundle(writeZip(two), "x.caravan")).toThrow(/no caravan\.json in this archive/);
+  });
+
   it("is refused with the line where an edit by hand or an unfinished merge left no JSON", () => {
     const lines = new TextDecoder().decode(writeProjectFile(project)).split("\n");
     const withLines = (at: number, ...added: string[]) => zipped(utf8([...lines.slice(0, at), ...added, ...lines.slice(at)].join("\n")));

@@ -101,7 +101,8 @@ function inOrder<Named extends { readonly name: string }>(all: readonly Named[],
 export function readBundle(bytes: Uint8Array, where: string): Bundle {
   if (bytes.length > 0 && !(bytes[0] === 0x50 && bytes[1] === 0x4b))
     throw new CaravanError("not-a-project", where, t("This is not a *.caravan file."), t("Choose a file that Caravan saved."));
-  const [document] = readZip(bytes, where, (path, size) => path === PROJECT_FILE && isFitSize(size, where));
+  const documents = readZip(bytes, where, (path, size) => DOCUMENT.test(path) && isFitSize(size, where));
+  const document = documents.find(({ path }) => path === PROJECT_FILE) ?? (documents.length === 1 ? documents[0] : undefined);
   if (!document)
     throw new CaravanError(
       "not-a-project",
@@ -111,8 +112,9 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
     );
   const project = readProjectFile(document.bytes, `${where}, ${PROJECT_FILE}`);
   // What the document does not name is not unpacked at all.
-  const named = new Set<string>(picturesOf(project).map(({ file }) => file));
-  const files = new Map(readZip(bytes, where, (path) => named.has(path)).map((file) => [file.path, file.bytes]));
+  const folder = document.path.slice(0, -PROJECT_FILE.length);
+  const named = new Set<string>(picturesOf(project).map(({ file }) => folder + file));
+  const files = new Map(readZip(bytes, where, (path) => named.has(path)).map((file) => [file.path.slice(folder.length), file.bytes]));
   const pictures = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const picture = files.get(file);
@@ -129,6 +131,9 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
   }
   return { project: withDistinctPaths(project), pictures };
 }
+
+/** Where it is in a bundle; in a folder if somebody unpacked the bundle and packed that folder. */
+const DOCUMENT = /^((?!__MACOSX\/)[^/]+\/)?caravan\.json$/;
 
 /** Far beyond any project's document; a small archive may hold a huge one, which would fill the memory. */
 export const MOST_DOCUMENT = 32 * 1_048_576; // bytes

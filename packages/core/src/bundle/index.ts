@@ -1,3 +1,3 @@
 export { type Bundle, bundleFiles, PROJECT_FILE, readBundle, readProjectFile, writeBundle, writeProjectFile } from "./bundle";
 export { picturesOf } from "./pictures-of";
-export { type SalvagedBundle, salvagedBundle } from "./salvage-bundle";
+export { salvagedBundle } from "./salvage-bundle";

@@ -6,8 +6,8 @@ import { allPictures, CaravanError, isOfPieces, type Project, type Source, sourc
 import { t } from "../../ui/words";
 import { readPictures } from "../changed-art/read-pictures";
 import { coveragesOf } from "../changed-art/review";
-import { fileAt } from "../linked/folder-files";
 import { pictureBlob } from "../pictures";
+import type { ArtFolder } from "./art-folder";
 import { renamedIn } from "./renamed-art";
 
 export interface WithArt {
@@ -25,9 +25,9 @@ export interface WithArt {
  * and the new one is reviewed later; otherwise the source is cut again with the new one. Throws `missing-picture` naming all pictures that
  * are missing in both places, and any problem with a file.
  */
-export async function withArtFrom(folder: FileSystemDirectoryHandle, given: Project): Promise<WithArt> {
+export async function withArtFrom(folder: ArtFolder, given: Project): Promise<WithArt> {
   const gone = new Set<string>();
-  for (const { file } of picturesOf(given)) if (!(await fileAt(folder, file))) gone.add(file);
+  for (const { file } of picturesOf(given)) if (!(await folder.fileAt(file))) gone.add(file);
   const followed = await renamedIn(folder, given, (file) => gone.has(file));
   const document = followFiles(given, followed);
   const art = new Map<string, string>();
@@ -35,12 +35,12 @@ export async function withArtFrom(folder: FileSystemDirectoryHandle, given: Proj
   const missing: string[] = [];
   for (const { file, sha256 } of picturesOf(document)) {
     if (art.has(file)) continue;
-    const handle = await fileAt(folder, file);
-    if (!handle) {
+    const there = await folder.fileAt(file);
+    if (!there) {
       if (!(await isHere(sha256))) missing.push(file);
       continue;
     }
-    const [picture] = await readPictures(await handle.getFile());
+    const [picture] = await readPictures(there);
     if (!picture) continue;
     art.set(file, picture.sha256);
     taken.set(file, { sha256: picture.sha256, width: picture.width, height: picture.height });

@@ -22,6 +22,7 @@ import { edit, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { createProject, openProject } from "../projects";
 import { type StoredHome, storage } from "../storage";
+import { artIn } from "./art-folder";
 import { withArtFrom } from "./art-from";
 import { type HomeState, useHome } from "./home-state";
 import { artPlan, standingOf } from "./plan";
@@ -129,7 +130,7 @@ export async function openFolder(): Promise<boolean> {
       );
     const bytes = new Uint8Array(await (await handle.getFile()).arrayBuffer());
     const read = withDistinctPaths(readProjectFile(bytes, `${folder.name}/${PROJECT_FILE}`));
-    const { project, art, ...news } = await withArtFrom(folder, read);
+    const { project, art, ...news } = await withArtFrom(artIn(folder), read);
     const made = await createProject(project);
     const { clean } = await writtenForm(read);
     await keep(made, folder, { text: textFromUtf8(bytes), clean, art: Object.fromEntries(art) }, false);

@@ -10,6 +10,7 @@ import { saveNow } from "../autosave";
 import { begin } from "../begun";
 import { useOpenProject } from "../open-project";
 import { storage } from "../storage";
+import { artIn } from "./art-folder";
 import { withArtFrom } from "./art-from";
 import { documentIn, look, sayRedrawn, writtenForm } from "./home";
 import { type Outside, useHome } from "./home-state";
@@ -56,7 +57,10 @@ export async function takeOutside(answer: Answer): Promise<void> {
   }
   const { both, why } = comparedWith(outside, work.project);
   if (answer === "both" && !both) throw new CaravanError("damaged-project", home.folder, why ?? "", t("Choose one of the two."));
-  const { project, art, redrawn, followed } = await withArtFrom(row.folder, both && answer === "both" ? both.project : outside.theirs);
+  const { project, art, redrawn, followed } = await withArtFrom(
+    artIn(row.folder),
+    both && answer === "both" ? both.project : outside.theirs,
+  );
   work.still();
   if (useOpenProject.getState().project !== work.project)
     throw new CaravanError("changed-meanwhile", home.folder, t("The project was changed here meanwhile."), t("Do it again."));

@@ -5,11 +5,11 @@ import { followFiles } from "@caravan/core/edit";
 import { PicturePath, type Project, withDistinctPaths } from "@caravan/core/model";
 import { say } from "../../ui/notices";
 import { listInWords, t } from "../../ui/words";
-import { picturesIn } from "../linked/folder";
 import { type HashedFile, renamedFiles } from "../linked/match";
 import { edit, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { type StoredHome, storage } from "../storage";
+import { type ArtFolder, artIn } from "./art-folder";
 
 /** So many files are named. */
 const MOST_NAMED = 3;
@@ -22,7 +22,7 @@ type Renamed = ReadonlyMap<string, string>;
  * as an undoable edit. `found` are the paths at which the project's pictures are. Returns whether anything was followed.
  */
 export async function followRenamedArt(home: StoredHome, project: Project, found: ReadonlyMap<string, string>): Promise<boolean> {
-  const renamed = await renamedIn(home.folder, project, (file) => !found.has(file) && Object.hasOwn(home.art, file));
+  const renamed = await renamedIn(artIn(home.folder), project, (file) => !found.has(file) && Object.hasOwn(home.art, file));
   const now = useOpenProject.getState();
   if (renamed.size === 0 || now.project !== project || now.id !== home.project) return false;
   const error = edit(followFiles, renamed);
@@ -35,7 +35,7 @@ export async function followRenamedArt(home: StoredHome, project: Project, found
 }
 
 /** Pictures of a document whose files are gone, and which the folder has under names that no picture of it has. */
-export async function renamedIn(folder: FileSystemDirectoryHandle, document: Project, isGone: (file: string) => boolean): Promise<Renamed> {
+export async function renamedIn(folder: ArtFolder, document: Project, isGone: (file: string) => boolean): Promise<Renamed> {
   const pictures = picturesOf(withDistinctPaths(document));
   const gone = pictures.filter(({ file }) => isGone(file));
   if (gone.length === 0) return new Map();
@@ -53,7 +53,7 @@ export function sayFollowed(renamed: Renamed, folder: string): void {
 
 /** Files that may be one of these pictures, at paths that are not the project's. A folder with very many files is not searched. */
 async function othersLike(
-  folder: FileSystemDirectoryHandle,
+  folder: ArtFolder,
   pictures: readonly { readonly sha256: string }[],
   own: ReadonlySet<string>,
 ): Promise<HashedFile[]> {
@@ -61,7 +61,7 @@ async function othersLike(
   // Of pictures that this browser does not have, the size is unknown.
   const sizes = blobs.every((blob) => blob !== undefined) ? new Set(blobs.map(({ size }) => size)) : null;
   const others: HashedFile[] = [];
-  for (const [path, file] of await picturesIn(folder).catch(() => new Map<string, File>()))
+  for (const [path, file] of await folder.pictures().catch(() => new Map<string, File>()))
     if (!own.has(path) && PicturePath.safeParse(path).success && (sizes === null || sizes.has(file.size)))
       others.push({ path, sha256: sha256Hex(new Uint8Array(await file.arrayBuffer())) });
   return others;

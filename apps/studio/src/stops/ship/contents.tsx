@@ -94,7 +94,7 @@ function Named({ of }: { of: "clips" | "actions" }) {
         </p>
       )}
       <div className="mt-1.5 flex items-center gap-1.5">
-        <span className="grow text-small text-muted">{t("{goes} of {count}  {of} included", { goes, count: all.length, of })}</span>
+        <span className="grow text-small text-muted">{t("{goes} of {count} {of} included", { goes, count: all.length, of })}</span>
         <Button look="quiet" className="min-h-6" onClick={() => set({ choice: { names: all } })}>
           {t("Tick all")}
         </Button>

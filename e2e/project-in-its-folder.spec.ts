@@ -353,6 +353,12 @@ test("a project's folder can be dropped, as a ZIP or as its files, and becomes a
   await expect(page.getByText(/the project follows it: .*hero\.png/)).toBeVisible();
   await goTo(page, "Clips");
   await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
+  // This browser has the art of the document, but the one that came with it is newer.
+  const newer = files.map(({ path, bytes }) => ({ path, bytes: path.endsWith(".png") ? png.encode(figureSheet(4, 3)) : bytes }));
+  await dropFiles(page, [{ name: "newer.zip", bytes: writeZip(newer) }]);
+  await expect(page.getByText(/^hero: the art in camp has changed .*cut again/)).toBeVisible();
+  await goTo(page, "Frames");
+  await expect(page.getByText("Tray · 12 frames")).toBeVisible();
   const lacking = {
     ...project,
     sources: project.sources.map((source) => ({

@@ -21,9 +21,10 @@ export interface WithArt {
 }
 
 /**
- * Stores the pictures of a document in a folder. Files that were renamed there are followed by their content. If a file differs from the document, the documented one is used if this browser has it,
- * and the new one is reviewed later; otherwise the source is cut again with the new one. Throws `missing-picture` naming all pictures that
- * are missing in both places, and any problem with a file.
+ * Stores the pictures of a document in a folder. Files that were renamed there are followed by their content. If a file differs from the
+ * document, the documented one is used if this browser has it and the folder is watched, so that the new one is reviewed later; otherwise
+ * the source is cut again with the new one. Throws `missing-picture` naming all pictures that are missing in both places, and any problem
+ * with a file.
  */
 export async function withArtFrom(folder: ArtFolder, given: Project): Promise<WithArt> {
   const gone = new Set<string>();
@@ -57,7 +58,7 @@ export async function withArtFrom(folder: ArtFolder, given: Project): Promise<Wi
   for (const { id } of document.sources) {
     // New art of a sheet is new art of its variants, too.
     const source = sourceById(project, id);
-    if (isOfPieces(source) || !(await isRedrawn(source, art))) continue;
+    if (isOfPieces(source) || !(await isRedrawn(source, art, folder.isWatched))) continue;
     const pictures = newArtOf(source, taken);
     project = refreshSource(project, source.id, pictures, await coveragesOf(sourceWithArt(project, source, pictures)));
     redrawn.push(source.name);
@@ -69,10 +70,10 @@ async function isHere(sha256: string): Promise<boolean> {
   return (await pictureBlob(sha256)) !== undefined;
 }
 
-async function isRedrawn(source: Source, art: ReadonlyMap<string, string>): Promise<boolean> {
+async function isRedrawn(source: Source, art: ReadonlyMap<string, string>, isReviewed: boolean): Promise<boolean> {
   for (const { file, sha256 } of allPictures(source)) {
     const found = art.get(file);
-    if (found !== undefined && found !== sha256 && !(await isHere(sha256))) return true;
+    if (found !== undefined && found !== sha256 && !(isReviewed && (await isHere(sha256)))) return true;
   }
   return false;
 }

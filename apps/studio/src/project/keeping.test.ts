@@ -8,8 +8,8 @@ import { begin } from "./begun";
 import { writeJournal } from "./journal";
 import { useLeaving } from "./leaving";
 import { apply, edit, undo, useOpenProject } from "./open-project";
-import { picturesWaiting, storePicture } from "./pictures";
-import { createProject, openProject, renameStored } from "./projects";
+import { forgetWaiting, pictureBlob, picturesWaiting, storePicture } from "./pictures";
+import { createProject, createWithArt, openProject, renameStored } from "./projects";
 import { useReports } from "./reports";
 import { storage } from "./storage";
 import { readStored } from "./stored-project";
@@ -34,6 +34,7 @@ beforeEach(async () => {
   });
   useOpenProject.setState({ id: null, project: emptyProject("…"), saving: { kind: "saved", at: 0 }, access: "owner" });
   useLeaving.setState({ question: null });
+  forgetWaiting();
   await Promise.all(storage.tables.map((table) => table.clear()));
 });
 
@@ -69,6 +70,30 @@ describe("an edit that would leave a document that cannot be opened", () => {
     expect(error?.code).toBe("internal");
     expect(open()).toBe(before);
     expect(useReports.getState().report?.what).toBe("spoil it");
+  });
+});
+
+describe("a project that there is no room for", () => {
+  it("is not made, and its art is forgotten, but not what the open one needs", async () => {
+    await opened();
+    const own = open().project.sources[0]?.pictures[0]?.sha256 as string;
+    const other = "f".repeat(64);
+    const [source] = porterProject().sources as [Project["sources"][number]];
+    const copy = {
+      ...porterProject(),
+      sources: [{ ...source, pictures: [...source.pictures, { ...source.pictures[0], file: "art/b.png", sha256: other }] }],
+    } as Project;
+    await withoutRoom(async () => {
+      for (const sha256 of [own, other]) await storePicture(sha256, new Blob([sha256]));
+      expect(picturesWaiting()).toBe(2);
+      vi.spyOn(IDBObjectStore.prototype, "add").mockImplementationOnce(() => {
+        throw new DOMException("No room.", "QuotaExceededError");
+      });
+      await expect(createWithArt(copy)).rejects.toThrow();
+    });
+    expect(await pictureBlob(own)).toBeDefined();
+    expect(await pictureBlob(other)).toBeUndefined();
+    expect(picturesWaiting()).toBe(1);
   });
 });
 

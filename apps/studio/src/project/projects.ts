@@ -294,10 +294,20 @@ export async function importRemains(blob: Blob, name: string): Promise<{ id: str
 
 async function stored({ project, pictures }: Answer<"readBundle">, options: { demo?: boolean }): Promise<string> {
   for (const [sha256, bytes] of pictures) await storePicture(sha256, new Blob([bytes as BlobPart], { type: "image/png" }));
+  return createWithArt(project, options);
+}
+
+/**
+ * Creates a project whose pictures were stored just before. If that fails, those that wait for room are forgotten, except what the open
+ * project or its history needs: it may be a copy of it.
+ */
+export async function createWithArt(project: Project, options: { demo?: boolean } = {}): Promise<string> {
   try {
     return await createProject(project, options);
   } catch (error) {
-    forgetWaiting(pictures.map(([sha256]) => sha256));
+    const { project: open, history } = useOpenProject.getState();
+    const needed = JSON.stringify([open.sources, history.entries]);
+    forgetWaiting(picturesOf(project).flatMap(({ sha256 }) => (needed.includes(sha256) ? [] : [sha256])));
     throw error;
   }
 }

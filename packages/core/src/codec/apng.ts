@@ -7,8 +7,9 @@
 import { clearPixels, lay, type Pixels } from "../raster";
 import { t } from "../words";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
+import { joined } from "./joined";
 import type { PngCodec } from "./png";
-import { type Chunk, chunk, chunksOf, joined } from "./png-chunks";
+import { type Chunk, chunk, chunksOf } from "./png-chunks";
 import { inspectPng } from "./png-structure";
 
 interface FrameControl {

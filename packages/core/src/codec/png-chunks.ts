@@ -29,14 +29,3 @@ export function chunk(type: string, content: Uint8Array): Uint8Array {
   view.setInt32(content.length + 8, CRC32.buf(out.subarray(4, content.length + 8)));
   return out;
 }
-
-/** The parts one after the other. */
-export function joined(parts: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
-}

@@ -7,7 +7,8 @@
  */
 import { zlibSync } from "fflate";
 import { type Pixels, pixelWords } from "../raster";
-import { chunk, joined } from "./png-chunks";
+import { joined } from "./joined";
+import { chunk } from "./png-chunks";
 
 /** The file, or null if the picture has more than 256 colours. */
 export function encodeIndexed(pixels: Pixels): Uint8Array | null {

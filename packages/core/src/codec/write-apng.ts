@@ -5,8 +5,9 @@
 import { CaravanError } from "../model";
 import { t } from "../words";
 import type { AnimationFrame } from "./animation";
+import { joined } from "./joined";
 import type { PngCodec } from "./png";
-import { type Chunk, chunk, chunksOf, joined } from "./png-chunks";
+import { type Chunk, chunk, chunksOf } from "./png-chunks";
 
 const SIGNATURE = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 

@@ -1,6 +1,7 @@
 /** Unpacks what can be of a damaged ZIP: one cut off has no list of its files, so they are read one after the other from its beginning. */
 import CRC32 from "crc-32";
 import { strToU8, Unzip, UnzipInflate } from "fflate";
+import { joined } from "./joined";
 import type { NamedFile } from "./zip";
 
 /**
@@ -29,16 +30,6 @@ export function remainsOfZip(bytes: Uint8Array, wanted: (path: string) => boolea
     // Here it ends.
   }
   return found;
-}
-
-function joined(parts: readonly Uint8Array[]): Uint8Array {
-  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
 }
 
 /** Bytes of a file's header in the archive up to its name (APPNOTE.TXT, 4.3.7). */

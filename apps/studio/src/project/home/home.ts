@@ -20,7 +20,7 @@ import { fileAt, parentOf, writeWhole } from "../linked/folder-files";
 import { lookAgain } from "../linked/linked-folder";
 import { edit, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
-import { createProject, openProject } from "../projects";
+import { createWithArt, openProject } from "../projects";
 import { type StoredHome, storage } from "../storage";
 import { artIn } from "./art-folder";
 import { withArtFrom } from "./art-from";
@@ -131,7 +131,7 @@ export async function openFolder(): Promise<boolean> {
     const bytes = new Uint8Array(await (await handle.getFile()).arrayBuffer());
     const read = withDistinctPaths(readProjectFile(bytes, `${folder.name}/${PROJECT_FILE}`));
     const { project, art, ...news } = await withArtFrom(artIn(folder), read);
-    const made = await createProject(project);
+    const made = await createWithArt(project);
     const { clean } = await writtenForm(read);
     await keep(made, folder, { text: textFromUtf8(bytes), clean, art: Object.fromEntries(art) }, false);
     return { id: made, ...news };

@@ -11,7 +11,7 @@ import { artOf } from "../home/art-folder";
 import { withArtFrom } from "../home/art-from";
 import { sayRedrawn } from "../home/home";
 import { sayFollowed } from "../home/renamed-art";
-import { createProject, openProject } from "../projects";
+import { createWithArt, openProject } from "../projects";
 import type { HandedFile } from "./collect";
 import { asCaravanError, noteFailed } from "./read-files";
 
@@ -42,7 +42,7 @@ export async function openProjectFolders(files: readonly HandedFile[]): Promise<
 async function open(name: string, text: string, files: ReadonlyMap<string, File>): Promise<void> {
   const document = withDistinctPaths(readProjectFile(utf8(text), `${name}, ${PROJECT_FILE}`));
   const { project, redrawn, followed } = await withArtFrom(artOf(name, files), document);
-  if (!(await openProject(await createProject(project)))) return;
+  if (!(await openProject(await createWithArt(project)))) return;
   say({ tone: "good", text: t("Opened {name} as a project of its own.", { name }) });
   sayRedrawn(redrawn, name);
   sayFollowed(followed, name);

@@ -12,6 +12,7 @@ import { parseArgs } from "node:util";
 import { crc32 } from "node:zlib";
 import { readBundle, readProjectFile, salvagedBundle, writeProjectFile } from "@caravan/core/bundle";
 import {
+  joined,
   looksLikeGif,
   looksLikePng,
   type NamedFile,
@@ -217,10 +218,10 @@ function otherBlocks(bytes: Uint8Array): Uint8Array {
   const at = starts[below(starts.length)] ?? bytes.length;
   const end = starts.find((start) => start > at) ?? bytes.length;
   const block = bytes.slice(at, end);
-  if (random() < 0.3) return joined(bytes.subarray(0, at), bytes.subarray(end));
-  if (random() < 0.3) return joined(bytes.subarray(0, end), block, bytes.subarray(end));
+  if (random() < 0.3) return joined([bytes.subarray(0, at), bytes.subarray(end)]);
+  if (random() < 0.3) return joined([bytes.subarray(0, end), block, bytes.subarray(end)]);
   for (let k = below(6); k >= 0 && block.length > 2; k--) block[1 + below(Math.min(10, block.length - 1))] = below(256);
-  return joined(bytes.subarray(0, at), block, bytes.subarray(end));
+  return joined([bytes.subarray(0, at), block, bytes.subarray(end)]);
 }
 
 const ODD = ["0", "-1", "1e9", "0.5", "99999999999", "null", "true", '""', '"walk_0"', "[]", "{}", "[0,0,16,16]", "NaN"];
@@ -253,29 +254,19 @@ function damaged({ seeds, within }: Kind): Uint8Array {
         bytes = bytes.slice(0, at);
         break;
       case 1:
-        bytes = joined(bytes.subarray(0, at), part, bytes.subarray(at));
+        bytes = joined([bytes.subarray(0, at), part, bytes.subarray(at)]);
         break;
       case 2:
-        bytes = joined(bytes.subarray(0, at), bytes.subarray(at + length));
+        bytes = joined([bytes.subarray(0, at), bytes.subarray(at + length)]);
         break;
       case 3:
-        bytes = joined(bytes.subarray(0, at), bytes.slice(below(bytes.length + 1)).subarray(0, length), bytes.subarray(at));
+        bytes = joined([bytes.subarray(0, at), bytes.slice(below(bytes.length + 1)).subarray(0, length), bytes.subarray(at)]);
         break;
       default:
         for (let k = 0; k <= below(4) && bytes.length > 0; k++) bytes[below(bytes.length)] = random() < 0.3 ? 255 : below(256);
     }
   }
   return within === withRightSums && random() < 0.7 ? withRightSums(bytes) : bytes;
-}
-
-function joined(...parts: Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
 }
 
 let bad = 0;

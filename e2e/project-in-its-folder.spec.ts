@@ -1,99 +1,27 @@
 /** The project lives in the game's repository: `caravan.json` and art in a folder, and changes that somebody else makes there. */
-import { bundleFiles, readProjectFile, writeProjectFile } from "@caravan/core/bundle";
-import { sha256Hex, writeZip } from "@caravan/core/codec";
-import { addClip, addSources, cutSource, renameClip } from "@caravan/core/edit";
-import { type ClipName, emptyProject, type FrameRef, type Project, type SourceId } from "@caravan/core/model";
-import { coverageOf, type Pixels } from "@caravan/core/raster";
+import { bundleFiles } from "@caravan/core/bundle";
+import { sha256Hex } from "@caravan/core/codec";
+import { addClip, renameClip } from "@caravan/core/edit";
+import type { ClipName, FrameRef } from "@caravan/core/model";
 import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, makeWalk, openEmpty, png, saved } from "./studio";
+import {
+  camp,
+  changeThere,
+  clips,
+  clipsThere,
+  comeBack,
+  fileThere,
+  inProjects,
+  projectThere,
+  put,
+  rename,
+  savedIn,
+  withGameFolder,
+} from "./game-folder";
+import { clipOfRows, dropAndCut, figureSheet, goTo, makeWalk, openEmpty, png, saved } from "./studio";
 
-/** The private file system stands in for a folder on the computer; `asks` makes it ask for permission, like a real one after a restart. */
-test.beforeEach(async ({ page }) => {
-  await page.addInitScript(() => {
-    const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
-    Object.assign(window, { showDirectoryPicker: folder });
-  });
-});
-
-interface There {
-  readonly text: string;
-  readonly at: number;
-}
-
-/** A file in the folder, null if there is none. */
-function fileThere(page: Page, path: string): Promise<There | null> {
-  return page.evaluate(async (wanted) => {
-    let folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
-    const parts = wanted.split("/");
-    try {
-      for (const part of parts.slice(0, -1)) folder = await folder.getDirectoryHandle(part);
-      const file = await (await folder.getFileHandle(parts.at(-1) as string)).getFile();
-      return { text: await file.text(), at: file.lastModified };
-    } catch {
-      return null;
-    }
-  }, path);
-}
-
-async function put(page: Page, path: string, bytes: Uint8Array): Promise<void> {
-  await page.evaluate(
-    async ({ wanted, base64 }) => {
-      let folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("game", { create: true });
-      const parts = wanted.split("/");
-      for (const part of parts.slice(0, -1)) folder = await folder.getDirectoryHandle(part, { create: true });
-      const stream = await (await folder.getFileHandle(parts.at(-1) as string, { create: true })).createWritable();
-      await stream.write(Uint8Array.from(atob(base64), (each) => each.charCodeAt(0)));
-      await stream.close();
-    },
-    { wanted: path, base64: Buffer.from(bytes).toString("base64") },
-  );
-}
-
-async function projectThere(page: Page, there: There | null = null): Promise<Project> {
-  const { text = "" } = there ?? (await fileThere(page, "caravan.json")) ?? {};
-  return readProjectFile(new TextEncoder().encode(text), "caravan.json");
-}
-
-/** None while the browser puts a new file in the place of the old one: on its private file system that takes a moment. */
-const clipsThere = async (page: Page) => {
-  const there = await fileThere(page, "caravan.json");
-  return there ? (await projectThere(page, there)).clips.map(({ name }) => name) : [];
-};
-
-/** Like a colleague's change arriving. */
-async function changeThere(page: Page, change: (project: Project) => Project): Promise<void> {
-  await put(page, "caravan.json", writeProjectFile(change(await projectThere(page))));
-}
-
-const comeBack = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("focus")));
-const savedIn = (page: Page) => expect(page.getByTestId("saved")).toContainText("saved in game", { timeout: 15_000 });
-const clips = (page: Page) => page.getByRole("list", { name: "Clips" });
-
-async function inProjects(page: Page, button: string): Promise<void> {
-  await page.getByRole("button", { name: "All projects" }).click();
-  await page.getByRole("dialog", { name: "Projects" }).getByRole("button", { name: button }).click();
-}
-
-async function rename(page: Page, name: string): Promise<void> {
-  await page.getByRole("textbox", { name: "Clip name" }).fill(name);
-  await page.keyboard.press("Enter");
-}
-
-/** A project as a repository has it. */
-function camp(sheet: Pixels): { project: Project; pictures: Map<string, Uint8Array> } {
-  const bytes = png.encode(sheet);
-  const sha256 = sha256Hex(bytes);
-  const none = { x: 0, y: 0 };
-  let project = addSources(emptyProject("camp"), [{ fileName: "art/hero.png", sha256, width: sheet.width, height: sheet.height }]);
-  project = cutSource(
-    project,
-    "s1" as SourceId,
-    { by: "cell", cell: { w: 32, h: 40 }, margin: none, gap: none, keepEmpty: false },
-    coverageOf(sheet),
-  );
-  return { project: addClip(project, ["s1/c0r0", "s1/c1r0"] as FrameRef[], "walk"), pictures: new Map([[sha256, bytes]]) };
-}
+test.beforeEach(({ page }) => withGameFolder(page));
 
 test("a project is kept in a folder: every change is there a moment later, and unchanged files are not touched", async ({ page }) => {
   await makeWalk(page);
@@ -271,103 +199,6 @@ test("art changed in the folder is reviewed and kept there; without permission n
   await page.getByRole("button", { name: "Allow" }).click();
   await expect.poll(() => clipsThere(page)).toEqual(["march"]);
   await savedIn(page);
-});
-
-test("art renamed in the folder is followed, also by undo; art that is only gone is written again", async ({ page }) => {
-  const sheet = figureSheet(4, 2);
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", sheet, 4, 2);
-  await clipOfRows(page, 1, "walk");
-  await inProjects(page, "Keep this one in a folder");
-  await savedIn(page);
-  const bytes = png.encode(sheet);
-  const removed = (path: string) =>
-    page.evaluate(async (wanted) => {
-      const game = await (await navigator.storage.getDirectory()).getDirectoryHandle("game");
-      const [folder, name] = wanted.split("/") as [string, string];
-      await (await game.getDirectoryHandle(folder)).removeEntry(name);
-    }, path);
-  const fileIn = async () => (await projectThere(page)).sources[0]?.pictures[0]?.file;
-  const there = async (path: string) => (await fileThere(page, path)) !== null;
-
-  await put(page, "people/walker.png", bytes);
-  await removed("art/hero.png");
-  await comeBack(page);
-  await expect(page.getByText("Art was renamed in game, and the project follows it: art/hero.png → people/walker.png.")).toBeVisible();
-  await expect.poll(fileIn).toBe("people/walker.png");
-  await savedIn(page);
-  expect(await there("art/hero.png")).toBe(false);
-
-  await page.keyboard.press("Control+z");
-  await expect.poll(fileIn).toBe("art/hero.png");
-  await savedIn(page);
-  expect(await there("art/hero.png")).toBe(true);
-  expect(await there("people/walker.png")).toBe(true);
-  await page.keyboard.press("Control+Shift+z");
-  await expect.poll(fileIn).toBe("people/walker.png");
-  await savedIn(page);
-
-  await removed("art/hero.png");
-  await removed("people/walker.png");
-  await comeBack(page);
-  await expect.poll(() => there("people/walker.png")).toBe(true);
-  expect(await fileIn()).toBe("people/walker.png");
-});
-
-test("a folder whose art was renamed since its document was written opens, and says what it follows", async ({ page }) => {
-  const { project, pictures } = camp(figureSheet(4, 2));
-  await openEmpty(page);
-  // This browser has never seen the art, and another picture is there as well.
-  for (const { path, bytes } of bundleFiles({ project, pictures }))
-    await put(page, path === "caravan.json" ? path : "people/the walker.png", bytes);
-  await put(page, "people/other.png", png.encode(figureSheet(2, 2)));
-  await inProjects(page, "Open a project's folder");
-  await expect(
-    page.getByText(/Art was renamed in game, and the project follows it: .*hero\.png → people\/the walker\.png\./),
-  ).toBeVisible();
-  await expect.poll(async () => (await projectThere(page)).sources[0]?.pictures[0]?.file).toBe("people/the walker.png");
-  await goTo(page, "Clips");
-  await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
-  await savedIn(page);
-});
-
-test("a project's folder can be dropped, as a ZIP or as its files, and becomes a project of its own", async ({ page }) => {
-  const { project, pictures } = camp(figureSheet(4, 2));
-  const files = bundleFiles({ project, pictures }).map(({ path, bytes }) => ({ path: `game/camp/${path}`, bytes }));
-  const other = { path: "game/camp/notes/other.png", bytes: png.encode(figureSheet(2, 2)) };
-  await openEmpty(page);
-  await dropFiles(page, [{ name: "whole.zip", bytes: writeZip([...files, other]) }]);
-  await expect(page.getByText("Opened camp as a project of its own.")).toBeVisible();
-  await expect(page).toHaveTitle(/^camp/);
-  // What else is in its folder is not art of the project.
-  await goTo(page, "Sources");
-  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
-  await goTo(page, "Clips");
-  await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
-
-  // Its two files without their folders; and a document whose art is missing says which.
-  await dropFiles(
-    page,
-    files.map(({ path, bytes }) => ({ name: path.split("/").at(-1) as string, bytes })),
-  );
-  await expect(page.getByText(/the project follows it: .*hero\.png/)).toBeVisible();
-  await goTo(page, "Clips");
-  await expect(clips(page).getByRole("button", { name: /walk/ })).toBeVisible();
-  // This browser has the art of the document, but the one that came with it is newer.
-  const newer = files.map(({ path, bytes }) => ({ path, bytes: path.endsWith(".png") ? png.encode(figureSheet(4, 3)) : bytes }));
-  await dropFiles(page, [{ name: "newer.zip", bytes: writeZip(newer) }]);
-  await expect(page.getByText(/^hero: the art in camp has changed .*cut again/)).toBeVisible();
-  await goTo(page, "Frames");
-  await expect(page.getByText("Tray · 12 frames")).toBeVisible();
-  const lacking = {
-    ...project,
-    sources: project.sources.map((source) => ({
-      ...source,
-      pictures: source.pictures.map((each) => ({ ...each, sha256: "0".repeat(64) })),
-    })),
-  };
-  await dropFiles(page, [{ name: "caravan.json", bytes: writeProjectFile(lacking) }]);
-  await expect(page.getByText(/hero\.png is missing there and in this browser/).first()).toBeVisible();
 });
 
 test("a folder whose art is newer than its document is cut again with a notice; a missing document is reported, and written again on request", async ({

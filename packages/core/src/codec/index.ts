@@ -2,6 +2,7 @@ export type { AnimationFrame } from "./animation";
 export { readApng } from "./apng";
 export { looksLikeGif, readGif } from "./gif";
 export { sha256Hex } from "./hash";
+export { joined } from "./joined";
 export { looksLikeOpenRaster, readOpenRaster } from "./open-raster";
 export { createPngCodec, damagedData, type PngCodec, pictureDataOf } from "./png";
 export type { WasmModule } from "./png-engine";

@@ -1,20 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import {
-  comparedByDrawings,
-  type Drawings,
-  foundAgain,
-  framesChanged,
-  movesInWords,
-  placeOf,
-  recipesFor,
-  strayedFrames,
-  wayOnSheet,
-  withFoundPlaces,
-} from "../frame-identity";
+import { comparedByDrawings, foundAgain, framesChanged, movesInWords, placeOf, recipesFor, wayOnSheet } from "../frame-identity";
 import { emptyProject, type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
 import { clearPixels, coverageOf, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
 import { takeIn } from "./add-sources";
+import { porter, refreshed } from "./changed-art.fixture";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
 import { addMarkKind } from "./mark-kinds";
@@ -24,7 +14,6 @@ import { CELL, NO_SPACE, PORTER, porterCoverage, porterProject, sheetOfCells } f
 import { withSource } from "./with-source";
 
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
-const porter = (project: Project): Source => sourceById(project, PORTER);
 
 /** The sheet moved by so many pixels on one that is larger by as much to the right and down. */
 function movedBy(sheet: Pixels, dx: number, dy: number, width = sheet.width + dx, height = sheet.height + dy): Pixels {
@@ -35,24 +24,6 @@ function movedBy(sheet: Pixels, dx: number, dy: number, width = sheet.width + dx
       ((y + dy) * width + dx) * 4,
     );
   return moved;
-}
-
-/** What the studio does when art has changed: cuts anew, compares drawings, and cuts anew with what it learned. */
-function refreshed(project: Project, before: Pixels, after: Pixels): { project: Project; drawings: Drawings } {
-  const picture = { sha256: "f".repeat(64), width: after.width, height: after.height };
-  const plain = porter(refreshSource(project, PORTER, [picture], [coverageOf(after)]));
-  const found = (source: Source, pixels: Pixels, nameOf: (frame: Source["frames"][number]) => string) => {
-    const drawings = drawingsIn(
-      pixels,
-      source.frames.map(({ rect }) => rect),
-    );
-    return new Map(source.frames.flatMap((frame, k) => (drawings[k] ? [[nameOf(frame), drawings[k]] as const] : [])));
-  };
-  const seen = { before: found(porter(project), before, ({ key }) => key), after: found(plain, after, placeOf) };
-  const strayed = strayedFrames(porter(project), seen);
-  const rects = strayed.map(({ rect }) => rect);
-  const drawings = withFoundPlaces(seen, strayed, findDrawings(before, rects, after));
-  return { project: refreshSource(project, PORTER, [picture], [coverageOf(after)], drawings), drawings };
 }
 
 const sheet = sheetOfCells(4, 3);

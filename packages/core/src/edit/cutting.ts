@@ -122,7 +122,8 @@ function refreshed(source: Source, art: NewArt, coverages: readonly Coverage[], 
   const changed: Source = { ...(drawings && hasOtherCells(source, cut, first) ? standing(source) : source), cut, ...art };
   if (!changed.cut) return { source: changed };
   if (drawings && !traitsOf(changed.cut).finds) {
-    const followed = followPlaces(source.frames, drawings);
+    const sizes = changed.pictures.map(({ width, height }) => ({ w: width, h: height }));
+    const followed = followPlaces(source.frames, drawings, sizes);
     return { source: withAnchoredFrames(changed, stillFitting(followed.frames, changed), followed.drawn), drawn: followed.drawn };
   }
   const drawn = new Map<string, FramePoint>();

@@ -2,12 +2,14 @@
  * Matches changed art to earlier frames by their drawings: a row inserted at the top moves every cell, and frames follow their drawings.
  *
  * A frame whose drawing has not moved stays. Others are paired by equal drawings; if several are equal, the offset that most frames moved
- * by decides, and frames redrawn in between move with them. Holds: no frame is given to two pieces. Cost: O(frames + pieces).
+ * by decides. Redrawn frames move with those around them (see `redrawn.ts`). Holds: no frame is given to two pieces. Cost: O(frames +
+ * pieces), and what `waysOfRedrawn` costs.
  */
 import { traitsOf } from "../cut";
-import { type Frame, type FramePoint, type Rect, type Source, sameRect } from "../model";
+import type { Frame, FramePoint, Rect, Source } from "../model";
 import type { Drawing } from "../raster";
 import { type NewFrame, placeOf } from "./new-frame";
+import { type Guess, waysOfRedrawn } from "./redrawn";
 
 /** Prints of drawings in earlier frames, by key, and in pieces of the changed art, by `placeOf`. */
 export interface Drawings {
@@ -53,6 +55,8 @@ export interface Followed {
   readonly frames: ReadonlyMap<number, Frame>;
   /** How far its drawing moved on its picture, by the frame's key; absent if only the place is known. */
   readonly drawn: ReadonlyMap<string, FramePoint>;
+  /** Redrawn frames that no piece shows, and where they presumably went. */
+  readonly unplaced: readonly Guess[];
 }
 
 export function followDrawings(before: readonly Frame[], pieces: readonly NewFrame[], { before: olds, after: news }: Drawings): Followed {
@@ -107,70 +111,32 @@ export function followDrawings(before: readonly Frame[], pieces: readonly NewFra
       if (frame) give(k, frame);
     }
   }
-  if (way !== null && way !== NO_WAY) {
-    const byWay = new Map(before.filter((frame) => !taken.has(frame)).map((frame) => [movedPlace(frame, way), frame]));
-    for (const [k, piece] of pieces.entries()) {
-      const frame = frames.has(k) ? undefined : byWay.get(placeOf(piece));
-      if (frame && !taken.has(frame)) give(k, frame);
-    }
-  }
-  return { frames, drawn };
-}
-
-/**
- * Frames with given rectangles (drawn by hand, or read from metadata), each moved to its drawing in the changed art. If a drawing occurs
- * several times, the frame moves like most others, or stays. Two frames on one rectangle move together.
- */
-export function followPlaces(before: readonly Frame[], drawings: Drawings): { frames: Frame[]; drawn: Map<string, FramePoint> } {
-  const elsewhere = drawings.elsewhere ?? new Map<string, readonly Rect[]>();
-  const firsts = [...new Map(before.toReversed().map((frame) => [placeOf(frame), frame])).values()].toReversed();
-  const piecesOf = (frame: Frame) => (elsewhere.get(frame.key) ?? []).map((rect) => pieceAt(frame, rect));
-  const way = commonWay(
-    firsts.flatMap((frame) => {
-      const [only, ...others] = piecesOf(frame);
-      return only && others.length === 0 ? [[frame, only] as const] : [];
-    }),
+  const found = [...frames].flatMap(([k, frame]) => (drawn.has(frame.key) ? [{ frame, way: wayOf(frame, pieces[k] as NewFrame) }] : []));
+  const redrawn = waysOfRedrawn(
+    before.filter((frame) => olds.has(frame.key) && !taken.has(frame)),
+    found,
   );
-  const places = firsts.flatMap((frame) => {
-    const found = piecesOf(frame);
-    return [pieceAt(frame, frame.rect), ...(found.length === 1 ? found : found.filter((piece) => wayOf(frame, piece) === way))];
-  });
-  const pieces = [...new Map(places.map((piece) => [placeOf(piece), piece])).values()];
-  const { frames, drawn } = followDrawings(firsts, pieces, drawings);
-  const rects = new Map([...frames].map(([k, frame]) => [placeOf(frame), (pieces[k] as NewFrame).rect]));
-  const byPlace = new Map(firsts.map((frame) => [placeOf(frame), drawn.get(frame.key)]));
-  return {
-    frames: before.map((frame) => {
-      const rect = rects.get(placeOf(frame));
-      return rect && !sameRect(rect, frame.rect) ? { ...frame, rect } : frame;
-    }),
-    drawn: new Map(
-      before.flatMap((frame) => {
-        const by = byPlace.get(placeOf(frame));
-        return by ? [[frame.key, by]] : [];
-      }),
-    ),
-  };
+  const numbers = new Map(pieces.map((piece, k) => [placeOf(piece), k]));
+  for (const { frame, way: went } of redrawn) {
+    const k = numbers.get(placeOf(movedBy(frame, went)));
+    if (k !== undefined && !frames.has(k)) give(k, frame);
+  }
+  return { frames, drawn, unplaced: redrawn.filter(({ frame }) => !taken.has(frame)) };
 }
-
-function pieceAt({ column, row, number, picture }: Frame, rect: Rect): NewFrame {
-  return { key: null, column, row, number, rect, empty: false, ...(picture === undefined ? {} : { picture }) };
-}
-
-const NO_WAY = "0 0 0";
 
 /** From a frame to a piece: by how many pictures, and pixels right and down. */
-function wayOf(frame: Frame, piece: NewFrame): string {
+export function wayOf(frame: Frame, piece: NewFrame): string {
   return `${(piece.picture ?? 0) - (frame.picture ?? 0)} ${piece.rect.x - frame.rect.x} ${piece.rect.y - frame.rect.y}`;
 }
 
-function movedPlace({ rect, picture = 0 }: Frame, way: string): string {
+/** Where the frame is if it went that way. */
+export function movedBy({ rect, picture = 0 }: Frame, way: string): { readonly rect: Rect; readonly picture: number } {
   const [pictures = 0, x = 0, y = 0] = way.split(" ").map(Number);
-  return placeOf({ rect: { ...rect, x: rect.x + x, y: rect.y + y }, picture: picture + pictures });
+  return { rect: { ...rect, x: rect.x + x, y: rect.y + y }, picture: picture + pictures };
 }
 
 /** The way that most pairs went; null if there are none. */
-function commonWay(pairs: readonly (readonly [Frame, NewFrame])[]): string | null {
+export function commonWay(pairs: readonly (readonly [Frame, NewFrame])[]): string | null {
   const counts = new Map<string, number>();
   for (const [frame, piece] of pairs) {
     const way = wayOf(frame, piece);

@@ -1,4 +1,5 @@
-export { type Drawings, followDrawings, followPlaces, strayedFrames, withFoundPlaces } from "./follow";
+export { type Drawings, followDrawings, strayedFrames, withFoundPlaces } from "./follow";
+export { followPlaces } from "./follow-places";
 export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
 export { BY_OUTLINE, type Said, withIdentity } from "./identity";
 export { type NewFrame, placeOf } from "./new-frame";

@@ -1,43 +1,18 @@
 /** Opens a project in any of its forms and brings its art up to date. */
 import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { type Art, artFrom, looksOf, type SheetLook, sheetLook, singleLooks } from "@caravan/core/art";
+import { type Art, artFrom, singleLooks } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
 import { NOTHING_SEEN, type SeenArt } from "@caravan/core/check";
 import { sha256Hex } from "@caravan/core/codec";
-import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt } from "@caravan/core/edit";
-import {
-  type Compared,
-  comparedByDrawings,
-  type Drawings,
-  type FrameChanges,
-  foundAgain,
-  framesChanged,
-  gridInWords,
-  movesInWords,
-  placeOf,
-  recipesFor,
-  strayedFrames,
-  wayOnSheet,
-  withFoundPlaces,
-} from "@caravan/core/frame-identity";
+import { type ChangedPicture, isSameArt } from "@caravan/core/edit";
 import { type FrameOutlines, outlinesOf } from "@caravan/core/marks";
-import {
-  allPictures,
-  CaravanError,
-  type FrameRef,
-  type GridCut,
-  keptRefs,
-  type Picture,
-  type Project,
-  type Source,
-  sameRect,
-  sourceById,
-} from "@caravan/core/model";
+import { allPictures, CaravanError, type FrameRef, keptRefs, type Picture, type Project, type Source } from "@caravan/core/model";
 import { coloursIn, type UsedColour } from "@caravan/core/palette";
-import { type Coverage, coverageOf, drawingsIn, findDrawings, type Ground, opaqueGround, type Pixels } from "@caravan/core/raster";
+import { type Ground, opaqueGround } from "@caravan/core/raster";
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
+import { type DecodedPictures, type Refreshed, withNewArt } from "./new-art";
 import { pngCodec } from "./png";
 import { goneFrom } from "./renamed-art";
 import { calledInWords } from "./standard";
@@ -77,22 +52,6 @@ export interface OpenProject {
   readonly saved: ReadonlySet<string>;
 }
 
-export interface Refreshed {
-  readonly source: string;
-  readonly changes: FrameChanges;
-  /** Whether the art of before was there to compare with. */
-  readonly compared: boolean;
-  /** Where frames went with their drawings, in words. */
-  readonly moves: readonly string[];
-  /** Another grid that it was cut by, because the earlier drawings are in its cells now, in words. */
-  readonly grid: string | null;
-  /** The sheet has another size and its earlier art is unknown: its drawings cannot be followed. */
-  readonly unsure: boolean;
-}
-
-/** Pictures by hash that were decoded before, for opening the same project again and again. */
-export type DecodedPictures = Map<string, Pixels>;
-
 /**
  * Opens a project with its pictures decoded. In folder form, overwritten art is cut again by its recipe. Throws `not-found` for a missing
  * picture, unless these `mayMiss`: then they are listed in `seen`, and their sources stay as in the document.
@@ -123,24 +82,9 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
     if (gone.length > 0) continue;
     const pictures = artInFolder(folder, source, bySha);
     if (isSameArt(source, pictures)) continue;
-    const coverages = looksOf(sourceWithArt(project, source, pictures)).map((look) => coverageOf(pixelsOf(look, bySha)));
-    const plain = refreshSource(project, source.id, pictures, coverages);
-    // Drawings can be followed only if the earlier art is still known, as in `watch`.
-    const onOldGrid = drawingsOf(source, sourceById(plain, source.id), bySha);
-    const other = onOldGrid && otherGrid(project, source, { pictures, coverages }, onOldGrid, bySha);
-    const drawings = other?.drawings ?? onOldGrid;
-    const next = drawings ? refreshSource(project, source.id, pictures, coverages, drawings, other?.cut) : plain;
-    const after = sourceById(next, source.id);
-    const changes = framesChanged(source, after, drawings ? comparedByDrawings(drawings) : isSamePicture(source, after));
-    refreshed.push({
-      source: source.name,
-      changes,
-      compared: drawings !== null,
-      moves: drawings && !other ? movesInWords(source, after, changes.moved, drawings) : [],
-      grid: other?.words ?? null,
-      unsure: !drawings && hasOtherSize(source, pictures),
-    });
-    project = next;
+    const next = withNewArt(project, source, pictures, bySha);
+    project = next.project;
+    refreshed.push(next.refreshed);
   }
   const art = artFrom(bySha, project);
   return {
@@ -196,88 +140,6 @@ function walksOf(project: Project, art: Art): Map<string, Walk> {
     }
   }
   return walks;
-}
-
-/** Prints of the earlier frames and of the pieces of the changed art; null if the earlier art is unknown. */
-function drawingsOf(before: Source, after: Source, bySha: DecodedPictures): Drawings | null {
-  if (!allPictures(before).every(({ sha256 }) => bySha.has(sha256))) return null;
-  const found = (source: Source, nameOf: (frame: Source["frames"][number]) => string) => {
-    const byPicture = source.pictures.map((_, k) => {
-      const frames = source.frames.filter((frame) => (frame.picture ?? 0) === k);
-      const drawn = drawingsIn(
-        pixelsOf(sheetLook(source, k), bySha),
-        frames.map(({ rect }) => rect),
-      );
-      return frames.flatMap((frame, n) => (drawn[n] ? [[nameOf(frame), drawn[n]] as const] : []));
-    });
-    return new Map(byPicture.flat());
-  };
-  const drawings = { before: found(before, ({ key }) => key), after: found(after, placeOf) };
-  const strayed = strayedFrames(before, drawings);
-  const places = before.pictures.flatMap((_, k) => {
-    const frames = strayed.filter((frame) => (frame.picture ?? 0) === k);
-    if (frames.length === 0 || !after.pictures[k]) return [];
-    const found = findDrawings(
-      pixelsOf(sheetLook(before, k), bySha),
-      frames.map(({ rect }) => rect),
-      pixelsOf(sheetLook(after, k), bySha),
-    );
-    return frames.map((frame, n) => [frame, found[n] ?? []] as const);
-  });
-  const placesOf = new Map(places);
-  return withFoundPlaces(
-    drawings,
-    strayed,
-    strayed.map((frame) => placesOf.get(frame) ?? []),
-  );
-}
-
-/** The fraction of earlier drawings that must be in the cells of another grid, which is tried only if fewer are in those of the old one. */
-const CLEARLY = 0.9;
-
-/** The grid whose cells now contain the earlier drawings; null if that is the old one, or if unclear. */
-function otherGrid(
-  project: Project,
-  before: Source,
-  { pictures, coverages }: { readonly pictures: readonly ChangedPicture[]; readonly coverages: readonly Coverage[] },
-  drawings: Drawings,
-  bySha: DecodedPictures,
-): { cut: GridCut; drawings: Drawings; words: string } | null {
-  const olds = [...drawings.before.values()];
-  const [changed, coverage] = [pictures[0], coverages[0]];
-  if (!changed || !coverage || pictures.length > 1 || olds.length === 0) return null;
-  if (foundAgain(olds, drawings.after.values()) >= olds.length * CLEARLY) return null;
-  const places = findDrawings(
-    pixelsOf(sheetLook(before, 0), bySha),
-    before.frames.map(({ rect }) => rect),
-    pixelsOf(sheetLook(sourceWithArt(project, before, pictures), 0), bySha),
-  );
-  for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, wayOnSheet(before.frames, places))) {
-    const after = sourceById(refreshSource(project, before.id, pictures, coverages, undefined, cut), before.id);
-    const found = drawingsOf(before, after, bySha);
-    const count = found ? foundAgain(olds, found.after.values()) : 0;
-    if (found && count >= olds.length * CLEARLY)
-      return { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
-  }
-  return null;
-}
-
-function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]): boolean {
-  return (
-    changed.length !== pictures.length ||
-    changed.some(({ width, height }, k) => width !== pictures[k]?.width || height !== pictures[k]?.height)
-  );
-}
-
-/** The earlier art was overwritten, so only the pictures and positions of frames are known. */
-function isSamePicture(before: Source, after: Source): Compared {
-  return (old, frame) =>
-    sheetLook(before, old.picture) === sheetLook(after, frame.picture) && sameRect(old.rect, frame.rect) ? "same" : "changed";
-}
-
-/** A sheet's look, from decoded pictures. */
-function pixelsOf(look: SheetLook, bySha: DecodedPictures): Pixels {
-  return artFrom(bySha, { sources: [] }).picture(look);
 }
 
 /** The current pictures of a source and of its layers. Throws `not-found` for a missing one. */

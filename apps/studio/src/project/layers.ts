@@ -5,8 +5,9 @@ import { blendOfName } from "@caravan/core/metadata";
 import { type CaravanError, type Clearing, type Layer, type Source, sourceById } from "@caravan/core/model";
 import { sayTrouble, sayUnlessDone } from "../ui/notices";
 import { type Begun, begin } from "./begun";
+import { coveragesOf } from "./changed-art/coverages";
 import { readInOrder } from "./changed-art/read-pictures";
-import { coveragesOf, reviewLayerArt } from "./changed-art/review";
+import { reviewLayerArt } from "./changed-art/review";
 
 /** Makes a change that needs the pixels of all layers; reports problems as notices. */
 async function change(work: Begun, make: () => Promise<CaravanError | null>): Promise<void> {

@@ -5,8 +5,8 @@ import { allPictures, CaravanError, type Project, whyOf } from "@caravan/core/mo
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
 import { writeSet } from "../delivered-set";
+import type { DecodedPictures } from "../new-art";
 import { failureOf, note, tell, wrongCall } from "../output";
-import type { DecodedPictures } from "../project";
 import { buildProject, toldFile } from "./build";
 import { toldFinding } from "./check";
 

@@ -97,6 +97,7 @@ export {
   withGroups,
 } from "./pieces";
 export { renameProject } from "./project";
+export { isDrawnAlike, percentOf, takeResizedArt, timesAsLarge } from "./resized-art";
 export { restoreCut } from "./restore-cut";
 export { setPixelsPerUnit, setSourceScale } from "./scale";
 export { copyEvents, moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";

@@ -34,7 +34,7 @@ export const setSourceScale = edit(
     refuseOfPieces(source);
     const before = scaleOf(sourceById(project, id));
     if (scale === before) return project;
-    if (!(scale >= LEAST && scale <= MOST))
+    if (!isScale(scale))
       throw new CaravanError(
         "bad-number",
         source.name,
@@ -51,6 +51,11 @@ export const setSourceScale = edit(
     return { ...next, sources: next.sources.map((each) => (isPutTogetherFrom(each, id) ? togetherScaledBy(each, by) : each)) };
   },
 );
+
+/** Whether a source can have this scale. */
+export function isScale(scale: number): boolean {
+  return scale >= LEAST && scale <= MOST;
+}
 
 /** Whether all pieces of its frames are of that source. */
 function isPutTogetherFrom(source: Source, id: SourceId): boolean {

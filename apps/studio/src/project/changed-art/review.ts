@@ -1,16 +1,14 @@
 /** Reviews changed art of a source: shows what it would do to frames and clips before it is used. */
 
-import { looksOf } from "@caravan/core/art";
-import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt } from "@caravan/core/edit";
+import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt, takeResizedArt } from "@caravan/core/edit";
 import { allPictures, CaravanError, type Frame, frameRef, naturalOrder, type Source, type SourceId, sourceById } from "@caravan/core/model";
-import type { Coverage } from "@caravan/core/raster";
 import { findSeries } from "@caravan/core/series";
 import { say, sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { type Begun, begin } from "../begun";
 import { useOpenProject } from "../open-project";
-import { pictureOfLook } from "../pictures";
 import { useSeenArt } from "../seen-art";
+import { coveragesOf } from "./coverages";
 import { readInOrder, readPictures } from "./read-pictures";
 import { type ChangedArt, useChangedArt } from "./reviewing";
 import { type WayIn, waysIn } from "./ways";
@@ -76,13 +74,7 @@ function inWords(name: string): string {
   return ` ${name.toLowerCase().replace(/[\s_.-]+/g, " ")} `;
 }
 
-/** The coverage of each picture of a source, with its layers. */
-export async function coveragesOf(source: Source): Promise<Coverage[]> {
-  const pictures = await Promise.all(looksOf(source).map(pictureOfLook));
-  return pictures.map(({ coverage }) => coverage);
-}
-
-/** The same for new art of layers, their pictures being stored already. */
+/** Reviews new art of layers; their pictures are stored already. */
 export function reviewLayerArt(work: Begun, id: SourceId, pictures: readonly ChangedPicture[]): Promise<boolean> {
   return reviewOf(work, id, pictures, isGone(work, id));
 }
@@ -157,9 +149,13 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
 }
 
 /** Applies the reviewed art in one of its ways. Clips keep their steps; removed frames show as missing until someone decides. */
-export async function takeInChangedArt({ before, pictures, work }: ChangedArt, { drawings, grid }: WayIn): Promise<CaravanError | null> {
+export async function takeInChangedArt({ before, pictures, work }: ChangedArt, way: WayIn): Promise<CaravanError | null> {
+  const { drawings, grid, times } = way;
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
-  const error = work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined);
+  const error =
+    times === null
+      ? work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined)
+      : work.edit(takeResizedArt, before.id, pictures, coverages, times);
   endChangedArt();
   return error;
 }

@@ -1,7 +1,15 @@
 /** Lists the ways to use changed art, likeliest first: frames follow their drawings, on the same grid or on another one. */
 
 import { gridOf } from "@caravan/core/cut";
-import { type ChangedPicture, refreshSource, sourceWithArt } from "@caravan/core/edit";
+import {
+  type ChangedPicture,
+  isDrawnAlike,
+  percentOf,
+  refreshSource,
+  sourceWithArt,
+  takeResizedArt,
+  timesAsLarge,
+} from "@caravan/core/edit";
 import {
   comparedByDrawings,
   type Drawings,
@@ -18,6 +26,7 @@ import { CaravanError, clipsByFrame, type GridCut, type Source, sheetOf, sourceB
 import type { Coverage } from "@caravan/core/raster";
 import { t } from "../../ui/words";
 import type { Begun } from "../begun";
+import { coveragesOf } from "./coverages";
 import { drawingsIn, drawingsOf, placesOf } from "./drawings";
 
 /** One way to use changed art. */
@@ -29,6 +38,8 @@ export interface WayIn {
   readonly drawings: Drawings | null;
   /** Another grid that the art is on now. */
   readonly grid: GridCut | null;
+  /** The same drawings, so many times as large; null if they are of the size that they were. */
+  readonly times: number | null;
   /** Clips that show a changed or removed frame, by name. */
   readonly clips: readonly string[];
 }
@@ -47,19 +58,27 @@ export async function waysIn(
   const { id } = before;
   const cutBy = (by: Drawings | null, grid: GridCut | null) =>
     sourceById(refreshSource(project, id, pictures, coverages, by ?? undefined, grid ?? undefined), id);
+  const uses = clipsByFrame(project);
+  const clipsOf = ({ changed, gone }: FrameChanges) => [...new Set([...changed, ...gone].flatMap((ref) => uses.get(ref) ?? []))];
   const wayIn = (words: string, by: Drawings | null, grid: GridCut | null, seen: Drawings): WayIn => {
     const after = cutBy(by, grid);
     const changes = framesChanged(before, after, comparedByDrawings(seen));
-    const uses = clipsByFrame(project);
-    const clips = new Set([...changes.changed, ...changes.gone].flatMap((ref) => uses.get(ref) ?? []));
-    return { words, after, changes, drawings: by, grid, clips: [...clips] };
+    return { words, after, changes, drawings: by, grid, times: null, clips: clipsOf(changes) };
+  };
+  const resized = async (): Promise<WayIn | null> => {
+    const times = timesAsLarge(before, pictures);
+    if (times === null || areFound(drawings) || !isDrawnAlike(before, times, await coveragesBefore(before), coverages)) return null;
+    const after = sourceById(takeResizedArt(project, id, pictures, coverages, times), id);
+    const changes = framesChanged(before, after, () => "changed");
+    const words = t("The same drawings, {percent} % as large: frames and clips keep their size in the game", { percent: percentOf(times) });
+    return { words, after, changes, drawings: null, grid: null, times, clips: clipsOf(changes) };
   };
   const plain = attempt(() => cutBy(null, null));
   const drawings = await drawingsOf(before, plain instanceof CaravanError ? { ...before, pictures: [], frames: [] } : plain, work);
   const grid = await otherGrid(before, pictures[0] as ChangedPicture, coverages[0] as Coverage, drawings, work, (each) =>
     cutBy(null, each),
   );
-  const found = grid && wayIn(grid.words, grid.drawings, grid.cut, grid.drawings);
+  const found = (grid && wayIn(grid.words, grid.drawings, grid.cut, grid.drawings)) ?? (await resized());
   // The grid of before does not fit the new art at all.
   if (plain instanceof CaravanError) {
     if (!found) throw plain;
@@ -83,6 +102,16 @@ export async function waysIn(
     ];
   }
   return moves.length > 0 ? [moved, wayIn(t("Leave frames at their places"), null, null, drawings)] : [moved];
+}
+
+/** Whether most of the earlier drawings are where the recipe of before looks. */
+function areFound({ before, after }: Drawings): boolean {
+  return foundAgain(before.values(), after.values()) >= before.size * MOST_FOUND;
+}
+
+/** The coverages of the source's pictures as they were; none of art that is missing. */
+async function coveragesBefore(before: Source): Promise<readonly Coverage[]> {
+  return coveragesOf(before).catch(() => []);
 }
 
 /** The cell size of a grid, in words; null for other cuts. */

@@ -1,5 +1,5 @@
 /** From files to a character: facings from names in one review, rows into named clips in one act, art that changed underneath. */
-import { clearPixels, type Pixels, paste } from "@caravan/core/raster";
+import { clearPixels, type Pixels, paste, scaled } from "@caravan/core/raster";
 import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, type UploadedFile } from "./studio";
@@ -335,4 +335,26 @@ test("a repacked atlas dropped again with its metadata keeps names, clips and a 
   expect(after.names.sort()).toEqual(["bale_0", "bale_1", "bale_2"]);
   for (const name of after.names) expect(after.frame(name).bytes).toEqual(before.frame(name).bytes);
   expect(after.atlas.clips.roll?.steps.map(({ frame }) => frame)).toEqual(["bale_1"]);
+});
+
+test("the same sheet at 200 % keeps all frames and clips, and their size in the game", async ({ page }) => {
+  const sheet = await threeRows(page);
+  const before = await delivered(page);
+  await dropFiles(page, [pngFile("porter.png", scaled(sheet, 2, true))]);
+  await bringIn(page);
+  const changed = page.getByRole("dialog", { name: "Changed art of porter" });
+  const same = "The same drawings, 200 % as large: frames and clips keep their size in the game";
+  await expect(changed.getByRole("radio", { name: same })).toBeChecked();
+  await expect(changed).toContainText("12 changed, 0 new, 0 gone");
+  await page.keyboard.press("Enter");
+  await expect(changed).toBeHidden();
+  await goTo(page, "Sources");
+  await expect(page.getByRole("textbox", { name: "Scale", exact: true })).toHaveValue("0.5");
+  const after = await delivered(page);
+  expect(after.atlas.clips).toEqual(before.atlas.clips);
+  for (const name of before.names) expect(after.frame(name).bytes).toEqual(before.frame(name).bytes);
+  // Undone as one act; and cut as before if that is what is wanted.
+  await page.keyboard.press("Control+z");
+  await goTo(page, "Sources");
+  await expect(page.getByRole("textbox", { name: "Scale", exact: true })).toHaveValue("1");
 });

@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, sta
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
-import { clearPixels, paste } from "@caravan/core/raster";
+import { clearPixels, paste, scaled } from "@caravan/core/raster";
 import { afterAll, afterEach, describe, expect, it } from "vitest";
 import { pngCodec } from "./png";
 import { PRINTED } from "./printed";
@@ -114,6 +114,20 @@ describe("caravan watch", () => {
     expect(line.changed?.[0]).toMatch(/^porter-walk \(.*\d+ moved.*1 new.*frames moved down a row/);
     expect(frames()).toBe(before);
   }, 60_000);
+
+  it("recognises a sheet that comes at 200 %: its frames keep their size in the game, which is reported", async () => {
+    const { road, out, next } = watchCopy("larger");
+    await next();
+    const atlas = () => JSON.parse(readFileSync(join(out, "tamarisk.atlas.json"), "utf8"));
+    const before = atlas();
+    const path = join(road, "art/porter-walk.png");
+    writeFileSync(path, png.encode(scaled(png.decode(readFileSync(path), "walk"), 2, true)));
+    const line = await next();
+    expect(line.changed?.[0]).toMatch(/^porter-walk \(The same drawings, 200 % as large: frames keep their size in the game/);
+    expect(atlas().clips).toEqual(before.clips);
+    for (const [name, { size, origin }] of Object.entries<{ size: object; origin: object }>(before.frames))
+      expect(atlas().frames[name]).toMatchObject({ size, origin });
+  });
 
   it("tries other grids: a sheet with larger cells is cut by them, which is reported", async () => {
     const { road, out, next } = watchCopy("grown");

@@ -1,11 +1,12 @@
 "use client";
 
-import { type Frame, type FrameRef, frameName, type Source } from "@caravan/core/model";
+import { scaleInWords } from "@caravan/core/art";
+import { type Frame, type FrameRef, frameName, type Source, scaleOf } from "@caravan/core/model";
 import { useState } from "react";
 import { FramePicture } from "../preview/frame-picture";
 import { endChangedArt, framesByRef, takeInChangedArt } from "../project/changed-art/review";
 import { type ChangedArt, useChangedArt } from "../project/changed-art/reviewing";
-import { AS_BEFORE } from "../project/changed-art/ways";
+import { AS_BEFORE, type WayIn } from "../project/changed-art/ways";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { inBackground } from "../ui/in-background";
@@ -64,11 +65,7 @@ function Review({ art }: { art: ChangedArt }) {
               options={ways.map(({ words }, k) => [String(k), words] as const)}
               onChange={(next) => setChosen(Number(next))}
             />
-            <p className="mt-1 text-small text-muted">
-              {way.drawings
-                ? t("Frames go with what is drawn in them: clips, names, origins and marks go along.")
-                : t("Frames stay where they are on the sheet, and show what is drawn there now.")}
-            </p>
+            <p className="mt-1 text-small text-muted">{usedHow(way)}</p>
           </div>
         )}
         {before.pictures.length === 1 && (changes.moved.length > 0 || way.grid) && <AlternatingSheets before={before} after={after} />}
@@ -131,4 +128,14 @@ function Still({ source, frame }: { source: Source | null; frame: Frame | undefi
       <FramePicture source={source} frame={frame} size={56} className="block" />
     </span>
   );
+}
+
+function usedHow({ drawings, times, after }: WayIn): string {
+  if (times !== null)
+    return t("Its scale becomes {scale}; a larger one, set at Sources, makes it larger in the game.", {
+      scale: scaleInWords(scaleOf(after)),
+    });
+  return drawings
+    ? t("Frames go with what is drawn in them: clips, names, origins and marks go along.")
+    : t("Frames stay where they are on the sheet, and show what is drawn there now.");
 }

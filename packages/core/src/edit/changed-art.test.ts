@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { comparedByDrawings, foundAgain, framesChanged, movesInWords, placeOf, recipesFor, wayOnSheet } from "../frame-identity";
-import { emptyProject, type FrameRef, findFrame, type MarkName, type Project, type Source, sourceById } from "../model";
-import { clearPixels, coverageOf, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
+import { emptyProject, type FrameRef, findFrame, frameSize, type MarkName, type Project, type Source, sourceById } from "../model";
+import { clearPixels, coverageOf, crop, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
 import { takeIn } from "./add-sources";
 import { porter, refreshed } from "./changed-art.fixture";
 import { addClip } from "./clips";
@@ -140,6 +140,18 @@ describe("changed art", () => {
         },
       ),
     ));
+});
+
+describe("changed art whose canvas is cropped", () => {
+  it("keeps frames drawn by hand at its edges, and their size", () => {
+    const frames = porter(base).frames.map((frame, k) => ({ ...frame, key: `h${k}` as never }));
+    const byHand = withSource(base, { ...porter(base), cut: { by: "hand" }, frames });
+    // Every cell has clear space of a pixel at the left, and of two at the right.
+    const cropped = crop(sheet, { x: 1, y: 1, w: sheet.width - 3, h: sheet.height - 2 });
+    const source = porter(refreshed(byHand, sheet, cropped).project);
+    expect(source.frames.map(({ key }) => key)).toEqual(frames.map(({ key }) => key));
+    for (const frame of source.frames) expect(frameSize(source, frame)).toEqual(CELL);
+  });
 });
 
 describe("a grid that is moved", () => {

@@ -1,14 +1,13 @@
 /** Cuts sources by any recipe, and cuts them again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
 import type { NewFrame } from "../frame-identity";
-import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, withIdentity } from "../frame-identity";
+import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, onPicture, withIdentity } from "../frame-identity";
 import { withAnchoredFrames } from "../marks";
 import {
   allPictures,
   CaravanError,
   type Clearing,
   type Cut,
-  encloses,
   type Frame,
   type FramePoint,
   frameSize,
@@ -262,11 +261,11 @@ function piecesOf(given: Coverage | CutPieces, cut: FindingCut, source: Source):
 
 /** Frames with given rectangles stay there, if their picture still exists and is large enough. */
 function stillFitting(frames: readonly Frame[], { pictures }: Source): Frame[] {
-  const kept = frames.filter(({ rect, picture = 0 }) => {
-    const on = pictures[picture];
-    return on !== undefined && encloses({ x: 0, y: 0, w: on.width, h: on.height }, rect);
+  const kept = frames.flatMap((frame) => {
+    const on = pictures[frame.picture ?? 0];
+    return (on && onPicture(frame, { w: on.width, h: on.height })) ?? [];
   });
-  return kept.length === frames.length ? (frames as Frame[]) : kept;
+  return kept.length === frames.length && kept.every((frame, k) => frame === frames[k]) ? (frames as Frame[]) : kept;
 }
 
 function sameCut(a: Cut | null, b: Cut): boolean {

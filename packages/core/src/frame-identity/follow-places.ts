@@ -7,9 +7,10 @@
  * One that is nowhere, at a place where another frame's drawing is now, is gone: a clip must not show another drawing. Two frames on one
  * rectangle move together. Cost: as `followDrawings`.
  */
-import { encloses, type Frame, type FramePoint, type Rect, type Size, sameRect } from "../model";
+import { type Frame, type FramePoint, type Rect, type Size, sameRect } from "../model";
 import { commonWay, type Drawings, followDrawings, movedBy, wayOf } from "./follow";
 import { type NewFrame, placeOf } from "./new-frame";
+import { onPicture } from "./on-picture";
 
 export interface FollowedPlaces {
   readonly frames: readonly Frame[];
@@ -26,7 +27,8 @@ export function followPlaces(before: readonly Frame[], drawings: Drawings, pictu
   const taken = new Set([...pieceOf.values()].map(placeOf));
   for (const { frame, way } of unplaced) {
     const there = movedBy(frame, way);
-    if (!isOn(pictures, there) || taken.has(placeOf(there))) continue;
+    const on = pictures[there.picture];
+    if (!on || !onPicture({ ...frame, rect: there.rect }, on) || taken.has(placeOf(there))) continue;
     taken.add(placeOf(there));
     pieceOf.set(placeOf(frame), pieceAt(frame, there.rect));
   }
@@ -85,11 +87,6 @@ function isAtHome(frame: Frame, before: Drawings["before"], after: Drawings["aft
 function spotOf(place: Parameters<typeof placeOf>[0], after: Drawings["after"]): string {
   const drawing = after.get(placeOf(place));
   return drawing ? `${place.picture ?? 0} ${drawing.x} ${drawing.y} ${drawing.print}` : "";
-}
-
-function isOn(pictures: readonly Size[], { rect, picture }: { readonly rect: Rect; readonly picture: number }): boolean {
-  const on = pictures[picture];
-  return on !== undefined && encloses({ x: 0, y: 0, w: on.w, h: on.h }, rect);
 }
 
 function pieceAt({ column, row, number, picture }: Frame, rect: Rect): NewFrame {

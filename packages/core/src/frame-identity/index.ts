@@ -3,4 +3,5 @@ export { followPlaces } from "./follow-places";
 export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, movesInWords } from "./frame-changes";
 export { BY_OUTLINE, type Said, withIdentity } from "./identity";
 export { type NewFrame, placeOf } from "./new-frame";
+export { onPicture } from "./on-picture";
 export { foundAgain, gridInWords, recipesFor, wayOnSheet } from "./recipes";

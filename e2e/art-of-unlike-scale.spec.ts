@@ -76,3 +76,22 @@ test("small art is matched to large art, shown at that size everywhere, and deli
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("radio", { name: "×1" })).toBeChecked();
 });
+
+test("scales are tried out without loss: back at its own size, everything is where it was", async ({ page }) => {
+  await openEmpty(page);
+  await dropFiles(page, [pngFile("hero.png", small)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await typeNumber(page, "Columns", 4);
+  await typeNumber(page, "Rows", 1);
+  await page.getByRole("listbox", { name: "Frames" }).getByRole("option").first().click();
+  await typeNumber(page, "Origin x", 5);
+  await typeNumber(page, "Origin y", 19);
+  await goTo(page, "Sources");
+  for (const scale of ["×¼", "×3", "×½", "×1"]) {
+    await page.getByRole("radio", { name: scale, exact: true }).click();
+    await expect(page.getByRole("radio", { name: scale, exact: true })).toBeChecked();
+  }
+  await goTo(page, "Frames");
+  await expect(page.getByRole("textbox", { name: "Origin x", exact: true })).toHaveValue("5");
+  await expect(page.getByRole("textbox", { name: "Origin y", exact: true })).toHaveValue("19");
+});

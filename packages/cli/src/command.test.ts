@@ -334,7 +334,12 @@ describe("caravan build", () => {
       status: 1,
       stderr: expect.stringMatching(/art\/campfire\.png: There is no such file, but people\/fire\.png is this picture\. Correct the path/),
     });
+    expect(caravan("check", copy).stdout).toMatch(
+      /art\/campfire\.png is missing\..* art\/campfire\.png is now people\/fire\.png: correct the path/,
+    );
     writeFileSync(join(copy, "people/fire.png"), "another");
+    expect(caravan("check", copy).stdout).toMatch(/art\/campfire\.png is missing\./);
+    expect(caravan("check", copy).stdout).not.toContain("is now");
     expect(build().stderr).toMatch(/art\/campfire\.png: There is no such file or folder\./);
     expect(existsSync(at("nothing"))).toBe(false);
   });

@@ -14,7 +14,7 @@ import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
 import { isFolder, readFile } from "./files";
 import { type DecodedPictures, type Refreshed, withNewArt } from "./new-art";
 import { pngCodec } from "./png";
-import { goneFrom } from "./renamed-art";
+import { goneFrom, placesOf } from "./renamed-art";
 import { calledInWords } from "./standard";
 
 /** Facts that need pixels. */
@@ -90,7 +90,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
   return {
     project,
     art,
-    seen: { missing, grounds: groundsOf(project, bySha), ...seenIn(project, art) },
+    seen: { missing, elsewhere: placesOf(folder, missing), grounds: groundsOf(project, bySha), ...seenIn(project, art) },
     refreshed,
     saved,
   };

@@ -18,8 +18,28 @@ export function goneFrom(folder: string, { file, sha256 }: Pick<Picture, "file" 
 }
 
 function placeOf(folder: string, sha256: string): string | null {
-  for (const path of picturesIn(folder).slice(0, MOST_READ)) if (sha256Hex(readFile(join(folder, path))) === sha256) return path;
-  return null;
+  return placesOf(folder, new Set([sha256])).get(sha256) ?? null;
+}
+
+/** Where pictures with these hashes are below the folder; those found nowhere are left out. */
+export function placesOf(folder: string, hashes: ReadonlySet<string>): Map<string, string> {
+  const places = new Map<string, string>();
+  if (hashes.size === 0) return places;
+  for (const path of picturesIn(folder).slice(0, MOST_READ)) {
+    const sha256 = hashAt(join(folder, path));
+    if (sha256 !== null && hashes.has(sha256) && !places.has(sha256)) places.set(sha256, path);
+    if (places.size === hashes.size) break;
+  }
+  return places;
+}
+
+/** Null for a file that cannot be read. */
+function hashAt(path: string): string | null {
+  try {
+    return sha256Hex(readFile(path));
+  } catch {
+    return null;
+  }
 }
 
 /** With `/`; hidden ones and installed packages are passed by, and what cannot be read. */

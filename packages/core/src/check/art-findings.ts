@@ -11,6 +11,8 @@ import type { SeenOutlines } from "./outline-findings";
 export interface SeenArt {
   /** Hashes of pictures that are not there. */
   readonly missing: ReadonlySet<string>;
+  /** Files with the very picture of a missing one, by its hash, where somebody looked for them. */
+  readonly elsewhere?: ReadonlyMap<string, string>;
   /** Opaque grounds by the picture's hash, as the file is, before any clearing. */
   readonly grounds: ReadonlyMap<string, Ground>;
   /** Walks by their `walkKey`. */
@@ -24,24 +26,35 @@ export interface SeenArt {
 export const NOTHING_SEEN: SeenArt = { missing: new Set(), grounds: new Map(), walks: new Map(), colours: new Map(), outlines: new Map() };
 
 /** Missing art first, then opaque grounds of sheets that are delivered, source by source. Cost: O(pictures + frames). */
-export function artFindings({ sources }: Project, { missing, grounds }: SeenArt): Finding[] {
-  return [...sources.flatMap((source) => missingArt(source, missing)), ...sources.flatMap((source) => opaqueGround(source, grounds))];
+export function artFindings({ sources }: Project, { missing, elsewhere, grounds }: SeenArt): Finding[] {
+  return [
+    ...sources.flatMap((source) => missingArt(source, missing, elsewhere)),
+    ...sources.flatMap((source) => opaqueGround(source, grounds)),
+  ];
 }
 
-function missingArt(source: Source, missing: SeenArt["missing"]): Finding[] {
+function missingArt(source: Source, missing: SeenArt["missing"], elsewhere: SeenArt["elsewhere"]): Finding[] {
   const gone = allPictures(source).filter(({ sha256 }) => missing.has(sha256));
   if (gone.length === 0) return [];
   const files = gone.slice(0, 3).map(({ file }) => file);
   const more = gone.length > files.length ? t(" and {gone} more", { gone: gone.length - files.length }) : "";
+  const said =
+    gone.length === 1
+      ? t("{files}{more} is missing. Add the art again: its recipe, frames and clips are kept.", { files: files.join(", "), more })
+      : t("{files}{more} are missing. Add the art again: its recipe, frames and clips are kept.", { files: files.join(", "), more });
+  const renamed = gone.flatMap(({ file, sha256 }) => {
+    const now = elsewhere?.get(sha256);
+    return now === undefined ? [] : [t("{file} is now {now}", { file, now })];
+  });
+  const instead = t("{renamed}: correct the path in caravan.json, or open the folder in the studio, which follows it.", {
+    renamed: renamed.slice(0, 3).join(", ") + (renamed.length > 3 ? t(" and {gone} more", { gone: renamed.length - 3 }) : ""),
+  });
   return [
     {
       code: "missing-art",
       severity: "error",
       where: t('source "{name}"', { name: source.name }),
-      message:
-        gone.length === 1
-          ? t("{files}{more} is missing. Add the art again: its recipe, frames and clips are kept.", { files: files.join(", "), more })
-          : t("{files}{more} are missing. Add the art again: its recipe, frames and clips are kept.", { files: files.join(", "), more }),
+      message: renamed.length > 0 ? `${said} ${instead}` : said,
       place: { stop: "sources", source: source.id },
     },
   ];

@@ -99,7 +99,7 @@ export {
 export { renameProject } from "./project";
 export { isDrawnAlike, percentOf, takeResizedArt, timesAsLarge } from "./resized-art";
 export { restoreCut } from "./restore-cut";
-export { setPixelsPerUnit, setSourceScale } from "./scale";
+export { scaledTogether, setPixelsPerUnit, setSourceScale } from "./scale";
 export { copyEvents, moveClips, removeClips, renameClips, setDurationsInTurn, setFpsOfClips, setRulesOfClips } from "./several-clips";
 export { addSourceVariant, drawAlike, setSourcePalette } from "./source-palette";
 export { removeSource, renameSource } from "./sources";

@@ -39,6 +39,18 @@ describe("setSourceScale", () => {
     expect("scale" in sourceById(setSourceScale(setSourceScale(base, PORTER, 0.5), PORTER, 1), PORTER)).toBe(false);
   });
 
+  it("loses nothing while scales are tried out, if the first state is given", () => {
+    const quarter = setSourceScale(base, PORTER, 0.25, base);
+    const third = setSourceScale(quarter, PORTER, 1 / 3, base);
+    expect(third).toEqual(setSourceScale(base, PORTER, 1 / 3));
+    expect(setSourceScale(third, PORTER, 1, base)).toEqual(base);
+    // By itself, each step rounds again.
+    expect(setSourceScale(setSourceScale(base, PORTER, 0.25), PORTER, 1)).not.toEqual(base);
+    // Edits of other things meanwhile stay.
+    const named = { ...quarter, name: "other" };
+    expect(setSourceScale(named, PORTER, 1, base)).toEqual({ ...base, name: "other" });
+  });
+
   it("scales frames that are put together from the source alone as a whole, and refuses a canvas that would be too large", () => {
     const bench = addFrameOfPieces(addPiecesSource(porterProject(), "bench", { w: 24, h: 20 }), "s2/a0" as FrameRef, false);
     const [made] = bench.sources[1]?.frames ?? [];

@@ -17,7 +17,6 @@ import { t } from "../words";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { onCanvas } from "./with-cut";
-import { withSource } from "./with-source";
 
 const LEAST = 0.01;
 const MOST = 16;
@@ -25,15 +24,15 @@ const MOST = 16;
 /**
  * Sets how many project pixels each pixel of a source's art becomes. Origins and marks stay on the drawing: they grow with it, origins and
  * points to the nearest half pixel, boxes to whole ones. Frames that are put together from this source alone grow as a whole, to whole
- * pixels. Throws `bad-number`.
+ * pixels. `from` is an earlier project in which `scaledTogether` had another scale, and nothing else of them was different: numbers are
+ * rounded once from that, so that trying out scales loses nothing. Throws `bad-number`.
  */
-export const setSourceScale = edit(
-  (project, id: SourceId, scale: number) => t("scale {name} {scale}", { name: sourceById(project, id).name, scale: scaleInWords(scale) }),
-  (project, id, scale) => {
-    const { scale: _before, ...source } = sourceById(project, id);
+export const setSourceScale = edit<[id: SourceId, scale: number, from?: Project | undefined]>(
+  (project, id, scale) => t("scale {name} {scale}", { name: sourceById(project, id).name, scale: scaleInWords(scale) }),
+  (project, id, scale, from = project) => {
+    const source = sourceById(project, id);
     refuseOfPieces(source);
-    const before = scaleOf(sourceById(project, id));
-    if (scale === before) return project;
+    if (scale === scaleOf(source)) return project;
     if (!isScale(scale))
       throw new CaravanError(
         "bad-number",
@@ -41,16 +40,27 @@ export const setSourceScale = edit(
         t("A scale of {scale} does not work.", { scale }),
         t("Choose one from {least} to {most}.", { least: LEAST, most: MOST }),
       );
-    const by = scale / before;
-    const next = withSource(project, {
-      ...source,
-      ...(scale === 1 ? {} : { scale }),
-      ...(source.origin ? { origin: scaledPoint(source.origin, by) } : {}),
-      frames: framesScaledBy(source.frames, by),
-    });
-    return { ...next, sources: next.sources.map((each) => (isPutTogetherFrom(each, id) ? togetherScaledBy(each, by) : each)) };
+    const by = scale / scaleOf(sourceById(from, id));
+    const scaled = new Map(
+      scaledTogether(from, id).map((each) => [each.id, each.id === id ? scaledTo(each, scale, by) : togetherScaledBy(each, by)]),
+    );
+    return { ...project, sources: project.sources.map((each) => scaled.get(each.id) ?? each) };
   },
 );
+
+/** The sources whose numbers a source's scale changes: itself, and those that are put together from it alone. */
+export function scaledTogether({ sources }: Project, id: SourceId): Source[] {
+  return sources.filter((each) => each.id === id || isPutTogetherFrom(each, id));
+}
+
+function scaledTo({ scale: _before, ...source }: Source, scale: number, by: number): Source {
+  return {
+    ...source,
+    ...(scale === 1 ? {} : { scale }),
+    ...(source.origin ? { origin: scaledPoint(source.origin, by) } : {}),
+    frames: framesScaledBy(source.frames, by),
+  };
+}
 
 /** Whether a source can have this scale. */
 export function isScale(scale: number): boolean {
@@ -64,6 +74,7 @@ function isPutTogetherFrom(source: Source, id: SourceId): boolean {
 }
 
 function togetherScaledBy(source: Source, by: number): Source {
+  if (by === 1) return source;
   const whole = (length: number) => Math.round(length * by) + 0;
   const frames = framesScaledBy(source.frames, by).map((frame): Frame => {
     const { w, h } = frame.size ?? frame.rect;

@@ -1,12 +1,13 @@
 "use client";
 
 import { type Figures, isNearest, type ProposedScale, proposedScales, scaleInWords, sheetLook } from "@caravan/core/art";
-import { setPixelsPerUnit, setSourceScale } from "@caravan/core/edit";
+import { setPixelsPerUnit } from "@caravan/core/edit";
 import { isOfPieces, type Source, type SourceId, scaledSide, scaleOf, sheetOf } from "@caravan/core/model";
 import { drawnPart } from "@caravan/core/raster";
 import { useState } from "react";
-import { edit, editInGesture, useProject } from "../../project/open-project";
+import { edit, useProject } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
+import { scaleSource } from "../../project/scaling";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
@@ -24,7 +25,6 @@ export function ScaleDetail({ source }: { source: Source }) {
   const scale = scaleOf(source);
   const sheet = sheetOf(source);
   const perUnit = useProject((project) => project.pixelsPerUnit ?? null);
-  const set = (next: number) => edit(setSourceScale, source.id, next)?.message;
   const usual = USUAL.find((each) => each === scale);
   return (
     <Detail
@@ -43,7 +43,7 @@ export function ScaleDetail({ source }: { source: Source }) {
           label={t("Scale of the art")}
           value={usual === undefined ? "" : String(usual)}
           options={USUAL.map((each) => [String(each), scaleInWords(each)] as const)}
-          onChange={(next) => void set(Number(next))}
+          onChange={(next) => scaleSource(source.id, Number(next))}
         />
         <FieldBox label="×">
           <NumberField
@@ -53,7 +53,7 @@ export function ScaleDetail({ source }: { source: Source }) {
             most={16}
             step={0.25}
             decimals={4}
-            onChange={(next) => editInGesture(`scale ${source.id}`, setSourceScale, source.id, next)?.message}
+            onChange={(next) => scaleSource(source.id, next, `scale ${source.id}`)?.message}
           />
         </FieldBox>
       </div>
@@ -110,7 +110,7 @@ function MatchDetail({ source }: { source: Source }) {
               <Button
                 look={proposal.scale !== scaleOf(source) && isNearest(proposal.scale, soft) ? "now" : "plain"}
                 disabled={proposal.scale === scaleOf(source)}
-                onClick={() => edit(setSourceScale, source.id, proposal.scale)}
+                onClick={() => scaleSource(source.id, proposal.scale)}
               >
                 {scaleInWords(proposal.scale)}
               </Button>

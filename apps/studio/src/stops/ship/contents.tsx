@@ -131,27 +131,29 @@ function NameTicks({
   alike: ReadonlySet<string>;
   onTick: (name: string, on: boolean) => void;
 }) {
-  const list = useRef<HTMLFieldSetElement>(null);
+  const list = useRef<HTMLDivElement>(null);
   const [focused, setFocused] = useState(-1);
   const { shown, measure } = useInSight({ count: all.length, height: TICK, kept: [focused], list, scroller: () => list.current });
   return (
+    // A fieldset that scrolls itself goes back to its top when its content changes.
     <fieldset
-      ref={list}
       aria-label={label}
       onFocus={({ target }) => setFocused(Number(target.closest<HTMLElement>("[data-index]")?.dataset.index ?? -1))}
       onBlur={() => setFocused(-1)}
-      className="mt-1 max-h-40 overflow-y-auto"
+      className="mt-1 min-w-0"
     >
-      {shown.map((each) => {
-        if (!("index" in each)) return <div key={`before ${each.before}`} aria-hidden style={{ height: each.room }} />;
-        const name = all[each.index] as string;
-        return (
-          <span key={name} ref={measure} data-index={each.index} className="flex items-center justify-between gap-2">
-            <Tick label={name} checked={ticked.has(name)} onChange={(on) => onTick(name, on)} />
-            {alike.has(name) && <span className="pr-1 text-small text-muted">{t("matches")}</span>}
-          </span>
-        );
-      })}
+      <div ref={list} className="max-h-40 overflow-y-auto">
+        {shown.map((each) => {
+          if (!("index" in each)) return <div key={`before ${each.before}`} aria-hidden style={{ height: each.room }} />;
+          const name = all[each.index] as string;
+          return (
+            <span key={name} ref={measure} data-index={each.index} className="flex items-center justify-between gap-2">
+              <Tick label={name} checked={ticked.has(name)} onChange={(on) => onTick(name, on)} />
+              {alike.has(name) && <span className="pr-1 text-small text-muted">{t("matches")}</span>}
+            </span>
+          );
+        })}
+      </div>
     </fieldset>
   );
 }

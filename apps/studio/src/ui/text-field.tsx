@@ -22,7 +22,7 @@ export function TextField({ label, value, onChange, className = "", id, placehol
         {...input}
         id={id}
         className={`min-h-7 min-w-0 rounded-sm border border-transparent bg-transparent px-1 hover:border-line focus:border-lapis focus:bg-raised ${className}`}
-        size={Math.max(6, (typed ?? value).length + 1)}
+        size={Math.max(6, ((typed ?? value) || (placeholder ?? "")).length + 1)}
         aria-label={label}
         spellCheck={false}
         placeholder={placeholder}

@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { Frame, Project, Source } from "../model";
-import { clearPixels, coverageOf, type Pixels } from "../raster";
+import type { Frame, FrameRef, Project, Source } from "../model";
+import { clearPixels, coverageOf, type Pixels, paste } from "../raster";
 import { porter, refreshed } from "./changed-art.fixture";
 import { cutSource } from "./cutting";
+import { placeOrigins } from "./origins";
 import { CELL, NO_SPACE, PORTER, porterProject } from "./project.fixture";
 import { withSource } from "./with-source";
 
@@ -101,4 +102,26 @@ describe.each([
         },
       ),
     ));
+});
+
+describe("a sheet whose drawings all moved by some pixels", () => {
+  /** The second frame afterwards; it was redrawn, and stood on an origin of its own. */
+  const secondAfter = (x: number, y: number) => {
+    const before = sheetOf(ROWS);
+    const project = byHand(before);
+    const [, second] = porter(project).frames as [unknown, Frame];
+    const placed = placeOrigins(project, "it", new Map([[`s1/${second.key}` as FrameRef, { x: 3, y: 9 }]]));
+    const moved = clearPixels(before.width + x, before.height + y);
+    const drawn = sheetOf(ROWS.with(0, (ROWS[0] as number[]).with(1, redrawn(11))));
+    paste(moved, drawn, { x: 0, y: 0, w: drawn.width, h: drawn.height }, x, y);
+    return porter(refreshed(placed, before, moved).project).frames.find(({ key }) => key === second.key);
+  };
+
+  it("takes redrawn frames along, and their origins with them", () => {
+    expect(secondAfter(3, 1)).toMatchObject({ rect: { x: CELL.w + 3, y: 1, ...CELL }, origin: { x: 3, y: 9 } });
+  });
+
+  it("takes the origins of redrawn frames along where rectangles stay, because drawings moved within them", () => {
+    expect(secondAfter(2, 1)).toMatchObject({ rect: { x: CELL.w, y: 0, ...CELL }, origin: { x: 5, y: 10 } });
+  });
 });

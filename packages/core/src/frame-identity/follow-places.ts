@@ -3,9 +3,8 @@
  *
  * A drawing that occurs once is followed wherever it went. Of equal drawings, as many as before, each frame gets one: at its place, moved
  * like most others, or in order; of more than before, only one that moved like most. A frame that was redrawn goes with those around it,
- * even where nothing was.
- * One that is nowhere, at a place where another frame's drawing is now, is gone: a clip must not show another drawing. Two frames on one
- * rectangle move together. Cost: as `followDrawings`.
+ * even where nothing was. One that is nowhere, at a place where another frame's drawing is now, is gone: a clip must not show another
+ * drawing. Two frames on one rectangle move together. Cost: as `followDrawings`.
  */
 import { type Frame, type FramePoint, type Rect, type Size, sameRect } from "../model";
 import { commonWay, type Drawings, followDrawings, movedBy, wayOf } from "./follow";
@@ -25,16 +24,18 @@ export function followPlaces(before: readonly Frame[], drawings: Drawings, pictu
   const { frames, drawn, unplaced } = followDrawings(firsts, pieces, drawings);
   const pieceOf = new Map([...frames].map(([k, frame]) => [placeOf(frame), pieces[k] as NewFrame]));
   const taken = new Set([...pieceOf.values()].map(placeOf));
-  for (const { frame, way } of unplaced) {
+  const moved = new Map(drawn);
+  for (const { frame, way, went } of unplaced) {
     const there = movedBy(frame, way);
     const on = pictures[there.picture];
     if (!on || !onPicture({ ...frame, rect: there.rect }, on) || taken.has(placeOf(there))) continue;
     taken.add(placeOf(there));
     pieceOf.set(placeOf(frame), pieceAt(frame, there.rect));
+    moved.set(frame.key, went);
   }
   const isGone = (frame: Frame) => drawings.before.has(frame.key) && !pieceOf.has(placeOf(frame)) && taken.has(placeOf(frame));
   const gone = new Set(firsts.filter(isGone).map(placeOf));
-  const byPlace = new Map(firsts.map((frame) => [placeOf(frame), drawn.get(frame.key)]));
+  const byPlace = new Map(firsts.map((frame) => [placeOf(frame), moved.get(frame.key)]));
   return {
     frames: before.flatMap((frame) => {
       if (gone.has(placeOf(frame))) return [];

@@ -53,7 +53,7 @@ export function withFoundPlaces({ before, after }: Drawings, strayed: readonly F
 export interface Followed {
   /** The frame of before that piece number k shows. */
   readonly frames: ReadonlyMap<number, Frame>;
-  /** How far its drawing moved on its picture, by the frame's key; absent if only the place is known. */
+  /** How far its drawing moved on its picture, by the frame's key; presumably, if it was redrawn; absent if nothing is known. */
   readonly drawn: ReadonlyMap<string, FramePoint>;
   /** Redrawn frames that no piece shows, and where they presumably went. */
   readonly unplaced: readonly Guess[];
@@ -111,15 +111,20 @@ export function followDrawings(before: readonly Frame[], pieces: readonly NewFra
       if (frame) give(k, frame);
     }
   }
-  const found = [...frames].flatMap(([k, frame]) => (drawn.has(frame.key) ? [{ frame, way: wayOf(frame, pieces[k] as NewFrame) }] : []));
+  const found = [...frames].flatMap(([k, frame]) => {
+    const went = drawn.get(frame.key);
+    return went ? [{ frame, way: wayOf(frame, pieces[k] as NewFrame), went }] : [];
+  });
   const redrawn = waysOfRedrawn(
     before.filter((frame) => olds.has(frame.key) && !taken.has(frame)),
     found,
   );
   const numbers = new Map(pieces.map((piece, k) => [placeOf(piece), k]));
-  for (const { frame, way: went } of redrawn) {
-    const k = numbers.get(placeOf(movedBy(frame, went)));
-    if (k !== undefined && !frames.has(k)) give(k, frame);
+  for (const { frame, way: where, went } of redrawn) {
+    const k = numbers.get(placeOf(movedBy(frame, where)));
+    if (k === undefined || frames.has(k)) continue;
+    give(k, frame);
+    drawn.set(frame.key, went);
   }
   return { frames, drawn, unplaced: redrawn.filter(({ frame }) => !taken.has(frame)) };
 }

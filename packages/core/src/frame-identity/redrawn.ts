@@ -5,21 +5,21 @@
  * inserted columns whole columns. Where neither says anything, as for pictures with one frame each, the nearest ones before and after it
  * decide if they agree; then most frames of the source. Cost: O(frames), times how many lie in one row or column if these are uneven.
  */
-import type { Frame } from "../model";
+import type { Frame, FramePoint } from "../model";
 
-/** A frame whose drawing was found, and the way it went, as `wayOf` says it. */
+/** A frame whose drawing was found. */
 export interface Found {
   readonly frame: Frame;
+  /** Where its rectangle went, as `wayOf` says it. */
   readonly way: string;
+  /** How far its drawing moved on its picture: not always as far as its rectangle. */
+  readonly went: FramePoint;
 }
 
-export interface Guess {
-  readonly frame: Frame;
-  readonly way: string;
-}
+/** The same for a redrawn frame. */
+export type Guess = Found;
 
-interface Vote {
-  readonly way: string;
+interface Vote extends Pick<Found, "way" | "went"> {
   /** 0 to 1. */
   readonly sureness: number;
   /** How many went that way. */
@@ -44,7 +44,7 @@ export function waysOfRedrawn(lost: readonly Frame[], found: readonly Found[]): 
     return vote ? [{ frame, vote }] : [];
   });
   guesses.sort((a, b) => compare(a.vote, b.vote));
-  return guesses.map(({ frame, vote }) => ({ frame, way: vote.way }));
+  return guesses.map(({ frame, vote: { way, went } }) => ({ frame, way, went }));
 }
 
 /**
@@ -81,7 +81,11 @@ function votes(found: readonly Found[], along: (frame: Frame) => readonly [numbe
     known.set(key, vote);
     return vote;
   };
-  const agreement = found.filter(({ frame, way }) => ask(frame)?.way === way).length / found.length;
+  const agreement =
+    found.filter((each) => {
+      const vote = ask(each.frame);
+      return vote !== null && wentAlike(vote, each);
+    }).length / found.length;
   return (frame) => {
     const vote = ask(frame);
     return vote && { ...vote, sureness: vote.sureness * agreement };
@@ -90,23 +94,33 @@ function votes(found: readonly Found[], along: (frame: Frame) => readonly [numbe
 
 /** The way of more than half of them; null if there is none, or too few went it. */
 function voteOf(found: readonly Found[]): Vote | null {
-  const counts = new Map<string, number>();
-  for (const { way } of found) counts.set(way, (counts.get(way) ?? 0) + 1);
-  for (const [way, count] of counts) if (count >= ENOUGH && count * 2 > found.length) return { way, sureness: count / found.length, count };
+  const counts = new Map<string, { count: number; one: Found }>();
+  for (const each of found) {
+    const key = `${each.way} ${each.went.x} ${each.went.y}`;
+    const known = counts.get(key);
+    if (known) known.count++;
+    else counts.set(key, { count: 1, one: each });
+  }
+  for (const { count, one } of counts.values())
+    if (count >= ENOUGH && count * 2 > found.length) return { way: one.way, went: one.went, sureness: count / found.length, count };
   return null;
+}
+
+function wentAlike(a: Pick<Found, "way" | "went">, b: Pick<Found, "way" | "went">): boolean {
+  return a.way === b.way && a.went.x === b.went.x && a.went.y === b.went.y;
 }
 
 /** Null also if both are equally sure of different ways. */
 function surer(a: Vote | null, b: Vote | null): Vote | null {
   if (!a || !b) return a ?? b;
-  if (a.sureness === b.sureness && a.way !== b.way) return null;
+  if (a.sureness === b.sureness && !wentAlike(a, b)) return null;
   return compare(a, b) <= 0 ? a : b;
 }
 
 function between(frame: Frame, inOrder: readonly Found[]): Vote | null {
   const after = inOrder.find((each) => each.frame.number > frame.number);
   const before = inOrder.findLast((each) => each.frame.number < frame.number);
-  return after && before && after.way === before.way ? { way: after.way, sureness: 0.5, count: ENOUGH } : null;
+  return after && before && wentAlike(after, before) ? { way: after.way, went: after.went, sureness: 0.5, count: ENOUGH } : null;
 }
 
 function compare(a: Vote, b: Vote): number {

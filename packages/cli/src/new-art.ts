@@ -17,6 +17,7 @@ import {
   foundAgain,
   framesChanged,
   gridInWords,
+  mostAreFound,
   movesInWords,
   placeOf,
   recipesFor,
@@ -141,8 +142,7 @@ function attempt<Result>(what: () => Result): Result | CaravanError {
 /** How many times as large the same drawings are now; null if they are others, or of their earlier size. */
 function timesAsLargeNow(before: Source, { pictures, coverages }: NewArt, drawings: Drawings, bySha: DecodedPictures): number | null {
   const by = timesAsLarge(before, pictures);
-  const again = foundAgain(drawings.before.values(), drawings.after.values());
-  if (by === null || again >= drawings.before.size * CLEARLY) return null;
+  if (by === null || mostAreFound(drawings)) return null;
   const olds = looksOf(before).map((look) => coverageOf(pixelsOf(look, bySha)));
   return isDrawnAlike(before, by, olds, coverages) ? by : null;
 }
@@ -152,9 +152,6 @@ interface NewArt {
   readonly pictures: readonly ChangedPicture[];
   readonly coverages: readonly Coverage[];
 }
-
-/** The fraction of earlier drawings that must be in the cells of another grid, which is tried only if fewer are in those of the old one. */
-const CLEARLY = 0.9;
 
 /** The grid whose cells now contain the earlier drawings; null if that is the old one, or if unclear. */
 function otherGrid(
@@ -166,8 +163,7 @@ function otherGrid(
 ): { cut: GridCut; drawings: Drawings; words: string } | null {
   const olds = [...drawings.before.values()];
   const [changed, coverage] = [pictures[0], coverages[0]];
-  if (!changed || !coverage || pictures.length > 1 || olds.length === 0) return null;
-  if (foundAgain(olds, drawings.after.values()) >= olds.length * CLEARLY) return null;
+  if (!changed || !coverage || pictures.length > 1 || mostAreFound(drawings)) return null;
   const places = findDrawings(
     pixelsOf(sheetLook(before, 0), bySha),
     before.frames.map(({ rect }) => rect),
@@ -176,9 +172,9 @@ function otherGrid(
   for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, wayOnSheet(before.frames, places))) {
     const after = sourceById(refreshSource(project, before.id, pictures, coverages, undefined, cut), before.id);
     const found = drawingsOf(before, after, bySha);
-    const count = found ? foundAgain(olds, found.after.values()) : 0;
-    if (found && count >= olds.length * CLEARLY)
-      return { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
+    if (!found || !mostAreFound(found)) continue;
+    const count = foundAgain(olds, found.after.values());
+    return { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
   }
   return null;
 }

@@ -92,7 +92,8 @@ export const refreshSource = edit<
   },
 );
 
-function isOfSamePictures(one: Source, other: Source): boolean {
+/** Whether new art for one is new art for the other, such as a variant in other colours. */
+export function isOfSamePictures(one: Source, other: Source): boolean {
   const [these, those] = [allPictures(one), allPictures(other)];
   return (
     these.length === those.length &&

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type FrameRef, frameSize, type MarkName, originOf, type Project, type Source } from "../model";
+import { type FrameRef, frameSize, type MarkName, originOf, type Project, type Source, type SourceId, sheetOf } from "../model";
 import { coverageOf, type Pixels, scaled } from "../raster";
 import { porter } from "./changed-art.fixture";
 import { addClip } from "./clips";
@@ -100,6 +100,18 @@ describe("art of another size", () => {
     expect(isDrawnAlike(porter(cells), 2, [coverageOf(sheet)], [coverageOf(others)])).toBe(false);
     const more = sheetOfCells(8, 6);
     expect(isDrawnAlike(porter(cells), 2, [coverageOf(sheet)], [coverageOf(more)])).toBe(false);
+  });
+
+  it("is used by variants of the same pictures too, but not by a copy under another file", () => {
+    const variant = { ...porter(cells), id: "s2" as SourceId, name: "in blue" };
+    const copy = { ...porter(cells), id: "s3" as SourceId, name: "copy", pictures: [{ ...sheetOf(porter(cells)), file: "art/copy.png" }] };
+    const large = scaled(sheet, 2, true);
+    const project = { ...cells, sources: [porter(cells), variant, copy] };
+    const [first, second, third] = takeResizedArt(project, PORTER, [asPicture(large, "b")], [coverageOf(large)], 2).sources;
+    expect([first?.scale, second?.scale]).toEqual([0.5, 0.5]);
+    expect(second?.pictures).toEqual(first?.pictures);
+    expect(second?.frames).toEqual(first?.frames);
+    expect(third).toBe(copy);
   });
 
   it("is refused where its frames would not fit, and nothing changes", () => {

@@ -1,21 +1,10 @@
 /** Uses new art of a source that shows the same drawings at another size: a sheet exported at 200 %, or drawn anew for larger displays. */
 import { traitsOf } from "../cut";
-import {
-  allPictures,
-  CaravanError,
-  type Cut,
-  type Frame,
-  type GridCut,
-  type Rect,
-  type Source,
-  type SourceId,
-  scaleOf,
-  sourceById,
-} from "../model";
+import { CaravanError, type Cut, type Frame, type GridCut, type Rect, type Source, type SourceId, scaleOf, sourceById } from "../model";
 import { type Coverage, isDrawn } from "../raster";
 import { t } from "../words";
 import { type ChangedPicture, withChangedArt } from "./changed-art";
-import { framesAgain } from "./cutting";
+import { framesAgain, isOfSamePictures } from "./cutting";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { isScale } from "./scale";
@@ -83,10 +72,8 @@ export const takeResizedArt = edit(
     const source = sourceById(project, id);
     refuseOfPieces(source);
     const art = withChangedArt(project, source, pictures);
-    const hashes = allPictures(source).map(({ sha256 }) => sha256);
     return project.sources.reduce((made, each) => {
-      const own = allPictures(each);
-      if (each !== source && (own.length !== hashes.length || own.some(({ sha256 }, k) => sha256 !== hashes[k]))) return made;
+      if (each !== source && !isOfSamePictures(each, source)) return made;
       const next = resized(each, by);
       if (!next || timesAsLarge(each, pictures) !== by)
         throw new CaravanError(

@@ -6,6 +6,7 @@ import { cutOfSuggestion, gridOf, suggestGrids } from "../cut";
 import { type Frame, type FramePoint, GridCut, type Rect, type Size, type Source, sheetOf } from "../model";
 import type { Coverage, Drawing } from "../raster";
 import { t } from "../words";
+import type { Drawings } from "./follow";
 
 /** Grids that a sheet suggests that are tried. */
 const SUGGESTED = 3;
@@ -88,4 +89,12 @@ export function wayOnSheet(frames: readonly Frame[], places: readonly (readonly 
     ways.set(key, { count: (ways.get(key)?.count ?? 0) + 1, way });
   }
   return [...ways.values()].sort((a, b) => b.count - a.count)[0]?.way ?? null;
+}
+
+/** The share of earlier drawings that show that a recipe fits changed art. */
+const MOST_FOUND = 0.9;
+
+/** Whether most of the earlier drawings are in the pieces of a recipe: no other one needs to be tried. */
+export function mostAreFound({ before, after }: Pick<Drawings, "before" | "after">): boolean {
+  return foundAgain(before.values(), after.values()) >= before.size * MOST_FOUND;
 }

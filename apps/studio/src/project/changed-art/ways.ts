@@ -17,6 +17,7 @@ import {
   foundAgain,
   framesChanged,
   gridInWords,
+  mostAreFound,
   movesInWords,
   placeOf,
   recipesFor,
@@ -67,7 +68,7 @@ export async function waysIn(
   };
   const resized = async (): Promise<WayIn | null> => {
     const times = timesAsLarge(before, pictures);
-    if (times === null || areFound(drawings) || !isDrawnAlike(before, times, await coveragesBefore(before), coverages)) return null;
+    if (times === null || mostAreFound(drawings) || !isDrawnAlike(before, times, await coveragesBefore(before), coverages)) return null;
     const after = sourceById(takeResizedArt(project, id, pictures, coverages, times), id);
     const changes = framesChanged(before, after, () => "changed");
     const words = t("The same drawings, {percent} % as large: frames and clips keep their size in the game", { percent: percentOf(times) });
@@ -78,7 +79,9 @@ export async function waysIn(
   const grid = await otherGrid(before, pictures[0] as ChangedPicture, coverages[0] as Coverage, drawings, work, (each) =>
     cutBy(null, each),
   );
-  const found = (grid && wayIn(grid.words, grid.drawings, grid.cut, grid.drawings)) ?? (await resized());
+  const onGrid = grid && wayIn(grid.words, grid.drawings, grid.cut, grid.drawings);
+  // A grid that has only some of the drawings is a weaker reason than equal silhouettes of all.
+  const found = grid && mostAreFound(grid.drawings) ? onGrid : ((await resized()) ?? onGrid);
   // The grid of before does not fit the new art at all.
   if (plain instanceof CaravanError) {
     if (!found) throw plain;
@@ -104,11 +107,6 @@ export async function waysIn(
   return moves.length > 0 ? [moved, wayIn(t("Leave frames at their places"), null, null, drawings)] : [moved];
 }
 
-/** Whether most of the earlier drawings are where the recipe of before looks. */
-function areFound({ before, after }: Drawings): boolean {
-  return foundAgain(before.values(), after.values()) >= before.size * MOST_FOUND;
-}
-
 /** The coverages of the source's pictures as they were; none of art that is missing. */
 async function coveragesBefore(before: Source): Promise<readonly Coverage[]> {
   return coveragesOf(before).catch(() => []);
@@ -131,9 +129,6 @@ function attempt<Result>(what: () => Result): Result | CaravanError {
   }
 }
 
-/** Below this share of drawings found again, other grids are tried. */
-const MOST_FOUND = 0.9;
-
 interface OtherGrid {
   readonly cut: GridCut;
   readonly drawings: Drawings;
@@ -150,11 +145,10 @@ async function otherGrid(
   cutBy: (grid: GridCut) => Source,
 ): Promise<OtherGrid | null> {
   const olds = [...drawings.before.values()];
-  const least = foundAgain(olds, drawings.after.values());
-  if (olds.length === 0 || least >= olds.length * MOST_FOUND) return null;
+  if (mostAreFound(drawings)) return null;
   const went = wayOnSheet(before.frames, await placesOf(before, sourceWithArt(work.project, before, [changed]), work));
   let best: OtherGrid | null = null;
-  let most = least;
+  let most = foundAgain(olds, drawings.after.values());
   for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, went)) {
     const after = cutBy(cut);
     const found = { before: drawings.before, after: await drawingsIn(after, placeOf, work) };

@@ -18,8 +18,9 @@ export const viewport: Viewport = { colorScheme: "light dark" };
 export default async function Layout({ children }: { children: ReactNode }) {
   // The content security policy's nonce is new for each request, so pages are made per request too.
   await connection();
+  // What the pages know of a person, as the theme, is written at the root before React takes over.
   return (
-    <html lang="en">
+    <html lang="en" suppressHydrationWarning>
       <body>{children}</body>
     </html>
   );

@@ -1,5 +1,16 @@
+import { headers } from "next/headers";
+import { beforeAnything } from "@/shell/first-view/before-anything";
+import { FIRST_PICTURE, FirstView } from "@/shell/first-view/first-view";
 import { Studio } from "@/shell/studio";
 
-export default function Page() {
-  return <Studio />;
+export default async function Page() {
+  const nonce = (await headers()).get("x-nonce") ?? "";
+  return (
+    <>
+      <script nonce={nonce} suppressHydrationWarning>
+        {beforeAnything(FIRST_PICTURE)}
+      </script>
+      <Studio firstView={<FirstView />} />
+    </>
+  );
 }

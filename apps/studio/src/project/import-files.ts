@@ -21,11 +21,18 @@ import { pictureOfLook } from "./pictures";
 import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
+/** The last of the drops onto the demo: the first one opens a project of its own, which the next ones are for. */
+let ontoDemo: Promise<void> = Promise.resolve();
+
 /** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
 export async function takeInAll(files: readonly File[] | readonly HandedFile[]): Promise<void> {
   const before = useFailedFiles.getState().failed.length;
   const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
-  await countedWork(() => readAndPropose(list)).catch(sayTrouble);
+  const work = () => countedWork(() => readAndPropose(list)).catch(sayTrouble);
+  if (useOpenProject.getState().demo) {
+    ontoDemo = ontoDemo.then(work);
+    await ontoDemo;
+  } else await work();
   const failed = useFailedFiles.getState().failed.slice(before);
   if (!failed[0]) return;
   const text = failed.length === 1 ? failed[0].error.message : t("{count} files were not imported.", { count: failed.length });

@@ -9,17 +9,16 @@ import { go } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
-import { withParts } from "../ui/rich-words";
 import { t } from "../ui/words";
+import { MET } from "./first-view/been-here";
+import { FIRST_STEPS, FirstWords } from "./first-words";
 
-const KEY = "caravan-met";
-
-const useMet = create<{ readonly met: boolean }>(() => ({ met: globalThis.localStorage?.getItem(KEY) === "yes" }));
+const useMet = create<{ readonly met: boolean }>(() => ({ met: globalThis.localStorage?.getItem(MET) === "yes" }));
 
 function meet(): void {
   useMet.setState({ met: true });
   try {
-    localStorage.setItem(KEY, "yes");
+    localStorage.setItem(MET, "yes");
   } catch {
     // Full or forbidden: it is shown again next time.
   }
@@ -42,18 +41,8 @@ export function FirstVisit() {
     await takeInAndGo(files);
   };
   return (
-    <section
-      aria-label={t("First steps")}
-      className="relative flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line border-l-4 border-l-now bg-raised py-2.5 pr-14 pl-4"
-    >
-      <p className="min-w-64 grow basis-0">
-        <strong>{t("Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.")}</strong>{" "}
-        <span className="max-[799px]:hidden">
-          {withParts("Drop art anywhere on this page to begin: it stays in this browser. What you see now is {demo}, a made-up demo.", {
-            demo: <em>{t("The Tamarisk Road")}</em>,
-          })}
-        </span>
-      </p>
+    <section aria-label={t("First steps")} className={FIRST_STEPS}>
+      <FirstWords />
       <Button look="now" onClick={() => inBackground(open())}>
         {t("Open art or a project …")}
       </Button>

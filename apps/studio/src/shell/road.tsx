@@ -9,6 +9,7 @@ import { Button, IconButton } from "../ui/button";
 import { t } from "../ui/words";
 import { redoNow, undoNow } from "./commands";
 import { ProjectName } from "./project-name";
+import { ROAD_PIECE, STOP_MARK, StopMark } from "./stop-mark";
 import { STOP_PARTS } from "./stops";
 import { useTheme } from "./theme";
 
@@ -44,25 +45,18 @@ function StopLink({ stop, number }: { stop: Stop; number: number }) {
   const { text, trouble } = useStopState(stop);
   return (
     <>
-      {number > 1 && <li aria-hidden className="road mx-1 h-2 min-w-0 grow max-[1099px]:mx-0" />}
+      {number > 1 && <li aria-hidden className={ROAD_PIECE} />}
       <li>
         <button
           type="button"
           onClick={() => go(stop)}
           aria-current={here ? "page" : undefined}
           aria-keyshortcuts={String(number)}
-          className="flex min-h-11 items-center gap-2 rounded-box px-1.5 text-left hover:bg-lapis-soft max-[899px]:px-1 pointer-coarse:max-[1099px]:px-1"
+          className={`${STOP_MARK} hover:bg-lapis-soft`}
         >
-          <span
-            aria-hidden
-            className={`number flex h-7.5 w-6.5 items-center justify-center rounded-t-full rounded-b-sm border-[1.5px] text-strong font-semibold ${here ? "border-now bg-now text-on-now" : "border-lapis bg-raised text-lapis"}`}
-          >
-            {number}
-          </span>
-          <span className="max-[899px]:sr-only pointer-coarse:max-[1099px]:sr-only">
-            <span className={`block text-strong font-semibold ${here ? "text-now-text" : ""}`}>{STOP_PARTS[stop].title}</span>
+          <StopMark number={number} title={STOP_PARTS[stop].title} here={here}>
             <span className={`block text-small ${trouble ? "text-brick" : "text-muted"}`}>{text}</span>
-          </span>
+          </StopMark>
         </button>
       </li>
     </>

@@ -1,10 +1,9 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { THEME } from "./first-view/been-here";
 
 export type Theme = "day" | "dusk";
-
-const KEY = "caravan theme";
 
 /** Day or dusk: the system's choice until the person makes their own, which this browser remembers. */
 export function useTheme(): { theme: Theme; toggle: () => void } {
@@ -27,12 +26,12 @@ export function useTheme(): { theme: Theme; toggle: () => void } {
   const toggle = () => {
     const next = theme === "dusk" ? "day" : "dusk";
     setChosen(next);
-    localStorage.setItem(KEY, next);
+    localStorage.setItem(THEME, next);
   };
   return { theme, toggle };
 }
 
 function stored(): Theme | null {
-  const value = localStorage.getItem(KEY);
+  const value = localStorage.getItem(THEME);
   return value === "day" || value === "dusk" ? value : null;
 }

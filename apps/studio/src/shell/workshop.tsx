@@ -11,7 +11,7 @@ import { followRenames, loadOutlets } from "../project/delivering/game-folder";
 import { startLooking } from "../project/findings";
 import { useHome } from "../project/home/home-state";
 import { ART_FILES, takeInAndGo } from "../project/import-later";
-import { handedByDrop } from "../project/importing/collect";
+import { takeInDrop, takeInEarlyDrops } from "../project/importing/early-drops";
 import { useFilm } from "../project/importing/film";
 import { useReview } from "../project/importing/review";
 import { takeInLaunched } from "../project/launched";
@@ -31,6 +31,7 @@ import { sayTrouble } from "../ui/notices";
 import { t } from "../ui/words";
 import { Banners } from "./banners";
 import { deliverAgainNow, FINDER_LABEL, keepInFolderNow, openFolderNow, redoNow, saveAsFile, undoNow } from "./commands";
+import { endFirstView, shown } from "./first-view/until-shown";
 import { FirstVisit } from "./first-visit";
 import { Floor } from "./floor";
 import { ArrivalLine } from "./import-review/import-progress";
@@ -150,6 +151,7 @@ function useOpening(): { problem: Problem | null; solved: () => void } {
     const stopWatching = watchLinkedFolder();
     start().catch((error: unknown) => {
       const text = whyOf(error);
+      endFirstView();
       setProblem({ text, id: error instanceof StartFailed ? error.id : null });
     });
     return () => {
@@ -187,7 +189,7 @@ function useFileDrop(): boolean {
       setOver(false);
       // Some parts of the screen have a use of their own for files.
       if (event.target instanceof Element && event.target.closest("[data-takes-files]")) return;
-      if (event.dataTransfer) inBackground(handedByDrop(event.dataTransfer).then(takeInAndGo));
+      if (event.dataTransfer) inBackground(takeInDrop(event.dataTransfer));
     };
     const paste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];
@@ -199,6 +201,7 @@ function useFileDrop(): boolean {
     addEventListener("dragover", drag);
     addEventListener("dragleave", leave);
     addEventListener("drop", drop);
+    inBackground(takeInEarlyDrops());
     return () => {
       removeEventListener("paste", paste);
       removeEventListener("dragover", drag);
@@ -246,6 +249,7 @@ function loadLater(isOpen: boolean): (() => void) | undefined {
   const whenIdle = () => (typeof requestIdleCallback === "undefined" ? setTimeout(load) : requestIdleCallback(load, { timeout: 2000 }));
   const whenDrawn = () => {
     performance.mark(FIRST_PICTURES);
+    shown();
     whenIdle();
   };
   // Two display pictures on, they are drawn.

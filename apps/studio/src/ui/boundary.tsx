@@ -9,6 +9,8 @@ interface Props {
   /** What is kept apart, in words: "Frames". */
   readonly name: string;
   readonly children: ReactNode;
+  /** Called when a failure is shown. */
+  readonly onFailure?: () => void;
 }
 
 /**
@@ -20,6 +22,10 @@ export class Boundary extends Component<Props, { readonly error: Error | null }>
 
   static getDerivedStateFromError(error: unknown): { error: Error } {
     return { error: error instanceof Error ? error : new Error(String(error)) };
+  }
+
+  override componentDidCatch(): void {
+    this.props.onFailure?.();
   }
 
   private readonly tryAgain = (): void => {

@@ -10,8 +10,14 @@ export function handed(files: readonly File[]): HandedFile[] {
   return files.map((file) => ({ file, path: file.webkitRelativePath || file.name }));
 }
 
+/** What of a drop is read. */
+export interface Drop {
+  readonly items: Iterable<{ webkitGetAsEntry?(): FileSystemEntry | null }>;
+  readonly files: Iterable<File>;
+}
+
 /** The files of a drop, folders opened. To be called in the event itself: the list is empty afterwards. */
-export async function handedByDrop(transfer: DataTransfer): Promise<HandedFile[]> {
+export async function handedByDrop(transfer: Drop): Promise<HandedFile[]> {
   const entries = [...transfer.items].map((item) => item.webkitGetAsEntry?.() ?? null);
   // Files that were made by a page have no entry.
   const loose = [...transfer.files];

@@ -1,4 +1,5 @@
 import { headers } from "next/headers";
+import "./first-view.css";
 import { beforeAnything } from "@/shell/first-view/before-anything";
 import { FIRST_PICTURE, FirstView } from "@/shell/first-view/first-view";
 import { Studio } from "@/shell/studio";

@@ -7,6 +7,7 @@ import { sweepOld } from "../project/sweep";
 import { standAsTab } from "../project/tabs";
 import { useView } from "../project/view";
 import { inBackground } from "../ui/in-background";
+import { STOP_PARTS } from "./stops";
 
 let started: Promise<void> | null = null;
 
@@ -51,6 +52,8 @@ export class StartFailed extends Error {
 
 /** Opens the original demo as a new project. */
 export async function openDemo(): Promise<void> {
+  // Where the demo begins: the code comes beside the project, not after it.
+  inBackground(STOP_PARTS[useView.getState().stop].Surface.load());
   const answer = await fetch("/demo.caravan");
   if (!answer.ok) {
     await startProject();

@@ -252,8 +252,14 @@ function loadLater(isOpen: boolean): (() => void) | undefined {
     shown();
     whenIdle();
   };
-  // Two display pictures on, they are drawn.
-  inBackground(firstPictures(PATIENCE).then(() => requestAnimationFrame(() => requestAnimationFrame(whenDrawn))));
+  const { Surface } = STOP_PARTS[useView.getState().stop];
+  const pictures = () => firstPictures(PATIENCE);
+  // Two display pictures on, they are drawn. Code that did not come is reported in its place.
+  inBackground(
+    Surface.load()
+      .then(pictures, pictures)
+      .then(() => requestAnimationFrame(() => requestAnimationFrame(whenDrawn))),
+  );
   return () => {
     ended = true;
     stopHome();

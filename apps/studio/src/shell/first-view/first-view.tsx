@@ -10,7 +10,6 @@ import demo from "../../../../../examples/tamarisk-road/caravan.json";
 import { t } from "../../ui/words";
 import { FIRST_STEPS, FirstWords } from "../first-words";
 import { ROAD_PIECE, STOP_MARK, StopMark } from "../stop-mark";
-import "./first-view.css";
 
 const STOPS = [t("Sources"), t("Frames"), t("Clips"), t("Marks"), t("Rehearse"), t("Ship")];
 

@@ -5,6 +5,7 @@ import { cutOfSuggestion, type GridSuggestion } from "@caravan/core/cut";
 import { cutSource, rowsOfSource } from "@caravan/core/edit";
 import { isOfPieces, type Project, type Source, sourceById } from "@caravan/core/model";
 import { useMemo, useState } from "react";
+import { earlierCuts } from "../project/earlier-cuts";
 import { useProject } from "../project/open-project";
 import { usePicture } from "../project/pictures";
 import { useSuggestedCuts } from "../project/suggested-cuts";
@@ -84,7 +85,8 @@ function PartedRows({ source, become, onMade }: { source: Source; become: RowsBe
   const parted = useMemo((): RowsOf | null => {
     if (!uncut) return { source, rows: rowsPicked(source, picks), cut: (each) => each };
     if (!suggestion || !picture) return null;
-    const cut = (each: Project) => cutSource(each, source.id, cutOfSuggestion(suggestion), picture.coverage);
+    const cut = (each: Project) =>
+      cutSource(each, source.id, cutOfSuggestion(suggestion), picture.coverage, earlierCuts(source, cutOfSuggestion(suggestion)));
     const after = sourceById(cut(project), source.id);
     return { source: after, rows: rowsOfSource(after), cut };
   }, [uncut, source, picks, suggestion, picture, project]);

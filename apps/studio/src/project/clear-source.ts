@@ -3,6 +3,7 @@ import { setClearing } from "@caravan/core/edit";
 import type { Clearing, Source } from "@caravan/core/model";
 import { sayTrouble, sayUnlessDone } from "../ui/notices";
 import { begin } from "./begun";
+import { earlierCuts } from "./earlier-cuts";
 import { pictureOfLook } from "./pictures";
 
 /** Clears or restores a source's background and cuts it again; reports errors as notices. */
@@ -16,6 +17,7 @@ export async function clearSource(source: Source, clearing: Clearing | null): Pr
       source.id,
       clearing,
       looks.map(({ coverage }) => coverage),
+      earlierCuts(source, source.cut),
     );
     sayUnlessDone(error);
   } catch (error) {

@@ -1,7 +1,7 @@
 /** Cuts sources by any recipe, and cuts them again when their art has changed. */
 import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
 import type { NewFrame } from "../frame-identity";
-import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, onPicture, withIdentity } from "../frame-identity";
+import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, identified, onPicture, withIdentity } from "../frame-identity";
 import { withAnchoredFrames } from "../marks";
 import {
   allPictures,
@@ -24,38 +24,49 @@ import {
 import { type Coverage, isClear } from "../raster";
 import { t } from "../words";
 import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./changed-art";
+import { artOf, type EarlierCuts, framesToFind, NO_EARLIER_CUTS } from "./earlier-cuts";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
+import { asBefore } from "./restore-cut";
 import { withCut } from "./with-cut";
 
 /**
  * Cuts a source by a recipe that finds frames by itself. Frames that show the same drawing keep what was decided about them: name, origin,
  * marks, dropped. Clips keep their steps, including those of frames that are gone. `coverage` is that of the sheet, with its clearing, or
- * what a worker has already found in it by this recipe. Throws what `gridOf` throws.
+ * what a worker has already found in it by this recipe. What `earlier` cuts had lost and this one finds returns with what was decided about it.
+ * Throws what `gridOf` throws.
  */
 export const cutSource = edit(
-  (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces) =>
+  (project, id: SourceId, cut: Cut, _coverage: Coverage | CutPieces, _earlier: EarlierCuts = NO_EARLIER_CUTS) =>
     t("cut {name} {how}", { name: sourceById(project, id).name, how: cutInWords(cut) }),
-  (project, id, cut, coverage) => {
-    const source = asShown(project, sourceById(project, id), cut);
-    const cutAnew = withAnchoredFrames(source, framesOfCut(source, cut, coverage));
+  (project, id, cut, coverage, { lost, before, isDecided } = NO_EARLIER_CUTS) => {
+    const now = sourceById(project, id);
+    if (before && sameCut(before.cut, cut) && artOf(before) === artOf(now) && !sameCut(now.cut, cut))
+      return asBefore(project, now, before, isDecided);
+    const source = asShown(project, now, cut);
+    const cutAnew = finding(framesToFind(project, source, lost), source, (identify) => framesOfCut(source, cut, coverage, identify));
     if (sameCut(source.cut, cut) && sameFrames(source.frames, cutAnew.frames)) return project;
     return withCut(project, { ...cutAnew, cut });
   },
 );
 
-/** Clears a source's opaque ground, or leaves it; then cuts again by the recipe. `coverages` are those of its pictures afterwards. */
+/** Clears a source's opaque ground, or leaves it; then cuts again by the recipe. `coverages` are those of its pictures afterwards, `earlier` as in `cutSource`. */
 export const setClearing = edit(
-  (project, id: SourceId, clearing: Clearing | null, _coverages: readonly Coverage[]) =>
+  (project, id: SourceId, clearing: Clearing | null, _coverages: readonly Coverage[], _earlier: EarlierCuts = NO_EARLIER_CUTS) =>
     clearing
       ? t("clear the background of {name}", { name: sourceById(project, id).name })
       : t("restore the background of {name}", { name: sourceById(project, id).name }),
-  (project, id, clearing, coverages) => {
+  (project, id, clearing, coverages, { lost } = NO_EARLIER_CUTS) => {
     const { clearing: before, ...source } = sourceById(project, id);
     refuseOfPieces(source);
     if (JSON.stringify(before) === JSON.stringify(clearing ?? undefined)) return project;
     const next: Source = clearing ? { ...source, clearing } : source;
-    return withCut(project, next.cut ? withAnchoredFrames(next, framesAgain(next, next.cut, coverages)) : next);
+    const { cut } = next;
+    if (!cut) return withCut(project, next);
+    return withCut(
+      project,
+      finding(framesToFind(project, next, lost), next, (identify) => framesAgain(next, cut, coverages, identify)),
+    );
   },
 );
 
@@ -183,6 +194,28 @@ function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedP
 
 /** Says which frame each piece is. */
 type Identify = typeof withIdentity;
+
+/** The source with the frames that `cut` makes, in which those of `lost` that it finds are as they were, on the pixels of the sheet. */
+function finding(lost: readonly Frame[], source: Source, cut: (identify: Identify) => Frame[]): Source {
+  if (lost.length === 0) return withAnchoredFrames(source, cut(withIdentity));
+  const back = new Map<string, Frame>();
+  const all = new Set(lost);
+  const frames = cut((before, pieces, options) => {
+    const made = identified(before, pieces, { ...options, lost });
+    for (const old of made.olds) if (old && all.has(old)) back.set(old.key, old);
+    return made.frames;
+  });
+  const before = [...source.frames.filter(({ key }) => !back.has(key)), ...back.values()];
+  const anchored = withAnchoredFrames({ ...source, frames: before }, frames);
+  return { ...anchored, frames: anchored.frames.map((frame) => (back.has(frame.key) ? standingOn(anchored.origin, frame) : frame)) };
+}
+
+/** The frame without an origin of its own where that is the common one. */
+function standingOn(common: FramePoint | undefined, frame: Frame): Frame {
+  if (!common || frame.origin?.x !== common.x || frame.origin.y !== common.y) return frame;
+  const { origin: _own, ...others } = frame;
+  return others;
+}
 
 /** Frames of pictures as they are now, by the recipe of before. */
 export function framesAgain(source: Source, cut: Cut, coverages: readonly Coverage[], identify: Identify = withIdentity): Frame[] {

@@ -7,12 +7,14 @@ import {
   type Frame,
   type FramePoint,
   originOf,
+  type Project,
   type Source,
   type SourceId,
   scaleOf,
   sourceById,
 } from "../model";
 import { t } from "../words";
+import { withKnownMarks } from "./earlier-cuts";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { framesScaledBy, scaledPoint } from "./scale";
@@ -20,7 +22,7 @@ import { withCut } from "./with-cut";
 
 /**
  * Restores a source's earlier cut and frames. What was decided since about frames that show the same drawings stays, at its pixels; all
- * others are as they were, and frames made since are left out. Throws `changed-meanwhile` if its pictures have changed.
+ * others are as they were, without marks of kinds that are no more, and frames made since are left out. Throws `changed-meanwhile` if its pictures have changed.
  */
 export const restoreCut = edit(
   (project, id: SourceId, before: Source) =>
@@ -37,21 +39,34 @@ export const restoreCut = edit(
         t("Its art has changed since it was cut that way."),
         t("Cut it into cells again."),
       );
-    const by = scaleOf(source) / scaleOf(before);
-    const now = new Map(source.frames.map((frame) => [frame.key as string, frame]));
-    const stayed = new Set<string>();
-    const frames = framesScaledBy(before.frames, by).map((frame) => {
-      const since = now.get(frame.key);
-      if (!since || !showsMostlyTheSame(since, frame)) return frame;
-      stayed.add(frame.key);
-      return withDecisionsOf(since, frame);
-    });
-    const made = withAnchoredFrames(source, frames);
-    const common = before.origin ? scaledPoint(before.origin, by) : null;
-    const origins = made.frames.map(({ key, origin }) => origin ?? (stayed.has(key) ? made.origin : (common ?? undefined)));
-    return withCut(project, { ...withOrigins(made, origins, common), cut: before.cut });
+    return asBefore(project, source, before);
   },
 );
+
+/** The project with a source cut as it was before, from the same art; as `restoreCut`, `isDecided` as in `EarlierCuts`. */
+export function asBefore(project: Project, source: Source, before: Source, isDecided = (_key: string) => true): Project {
+  const by = scaleOf(source) / scaleOf(before);
+  const now = new Map(source.frames.map((frame) => [frame.key as string, frame]));
+  const olds = framesScaledBy(before.frames, by).map((frame) => withKnownMarks(project, frame));
+  const since = (frame: Frame) => {
+    const same = isDecided(frame.key) ? now.get(frame.key) : undefined;
+    return same && showsMostlyTheSame(same, frame) ? same : undefined;
+  };
+  const stayed = new Set(olds.flatMap((frame) => (since(frame) ? [frame.key as string] : [])));
+  const names = new Set(olds.flatMap((frame) => since(frame)?.name ?? []));
+  const frames = olds.map((frame) => {
+    const same = since(frame);
+    if (same) return withDecisionsOf(same, frame);
+    const { name, ...others } = frame;
+    // Another frame has the name by now.
+    return name !== undefined && names.has(name) ? others : frame;
+  });
+  // All others are where they were: numbers that other cuts left as they are say nothing about them.
+  const made = withAnchoredFrames({ ...source, frames: source.frames.filter(({ key }) => stayed.has(key)) }, frames);
+  const common = before.origin ? scaledPoint(before.origin, by) : null;
+  const origins = made.frames.map(({ key, origin }) => origin ?? (stayed.has(key) ? made.origin : (common ?? undefined)));
+  return withCut(project, { ...withOrigins(made, origins, common), cut: before.cut });
+}
 
 /** The frame with the name, origin, marks, values and drop of another. */
 function withDecisionsOf(

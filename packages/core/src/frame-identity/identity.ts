@@ -5,11 +5,12 @@
  * one that shares more than half its area. If the sheet is cut another way now, it is also the frame that shows the same drawing: an outline
  * the one of the cell around it, a cell the one of the outline inside. Only pieces at a place where nothing was are matched by key, if both
  * were cut the same way; the rest is new, under a key that no frame had: a clip never shows another drawing because the way of cutting
- * changed. So a moved grid keeps its frames, even if every cell gets another column. Holds: keys stay unique; no earlier frame becomes two.
+ * changed. So a moved grid keeps its frames, even if every cell gets another column, and frames that an earlier cut had lost return where they
+ * were. Holds: keys stay unique; no earlier frame becomes two.
  * Cost: O(pieces), and for moved ones × those nearby.
  */
 import { likenessOf } from "../cut";
-import { type Frame, isFrameKey } from "../model";
+import { commonArea, type Frame, isFrameKey } from "../model";
 import { shownBy } from "./inside";
 import { neighbourhoods } from "./nearby";
 import { type NewFrame, placeOf } from "./new-frame";
@@ -31,6 +32,8 @@ interface Options {
   readonly saidBefore?: (frame: Frame) => Said;
   /** The earlier frame with the drawing of piece k, if known. */
   readonly sameDrawing?: (k: number) => Frame | undefined;
+  /** Frames that earlier cuts had lost: a piece at the place of one is that frame again. Of several with one key, the first that is found. */
+  readonly lost?: readonly Frame[];
 }
 
 /** The parts of a frame that came from a file and have not been changed since. */
@@ -46,28 +49,39 @@ const NOTHING_SAID: Said = { name: false, origin: false, marks: false };
 export const BY_OUTLINE: Options = { sameWay: false, letter: "i", likeness: 0.5, shows: true };
 
 export function withIdentity(before: readonly Frame[], pieces: readonly NewFrame[], options: Options): Frame[] {
+  return identified(before, pieces, options).frames;
+}
+
+/** As `withIdentity`, with the earlier frame that each one is, null for new ones. */
+export function identified(
+  before: readonly Frame[],
+  pieces: readonly NewFrame[],
+  options: Options,
+): { readonly frames: Frame[]; readonly olds: readonly (Frame | null)[] } {
   const { letter } = options;
   const olds = matched(before, pieces, options);
   const keys = new Set(before.map(({ key }) => key as string));
-  let next = before.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
+  const all = options.lost ? [...before, ...options.lost] : before;
+  let next = all.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
   const freeKey = (wanted: string | null): string => {
     if (wanted !== null && isFrameKey(wanted) && !keys.has(wanted)) return wanted;
     while (keys.has(`${letter}${next}`)) next++;
     return `${letter}${next++}`;
   };
-  return pieces.map((piece, k): Frame => {
+  const frames = pieces.map((piece, k): Frame => {
     const old = olds[k];
     const key = old ? old.key : freeKey(piece.key);
     keys.add(key);
     return frameOf(piece, key, old ?? null, old ? options.saidBefore?.(old) : undefined);
   });
+  return { frames, olds };
 }
 
 /** For each piece the frame of before that it is. */
 function matched(
   before: readonly Frame[],
   pieces: readonly NewFrame[],
-  { sameWay, likeness, sameDrawing, shows = false, byName = false, byNumber = false }: Options,
+  { sameWay, likeness, sameDrawing, shows = false, byName = false, byNumber = false, lost = [] }: Options,
 ): (Frame | null)[] {
   const olds: (Frame | null)[] = pieces.map(() => null);
   const taken = new Set<Frame>();
@@ -92,21 +106,62 @@ function matched(
       const own = piece.key === null ? undefined : byKey.get(piece.key);
       if (own && liesOn(own, piece, Math.min(likeness, 0.5))) match(k, own);
     }
-  if (olds.includes(null) && taken.size < before.length) {
-    const byPlace = groupedBy(before, placeOf);
+  const least = sameWay ? Math.min(likeness, 0.5) : likeness;
+  const areLeft = (frames: readonly Frame[]) => olds.includes(null) && frames.some((frame) => !taken.has(frame));
+  const matchPlaces = (frames: readonly Frame[], give: typeof match) => {
+    if (!areLeft(frames)) return;
+    const byPlace = groupedBy(frames, placeOf);
     for (const [k, piece] of pieces.entries()) {
       if (olds[k]) continue;
       // Several records may have the same rectangle: each keeps its own frame, by name if it has one, otherwise in order.
       const there = (byPlace.get(placeOf(piece)) ?? []).filter((frame) => !taken.has(frame));
-      match(k, there.find(({ name }) => name !== undefined && name === piece.name) ?? there[0]);
+      give(k, there.find(({ name }) => name !== undefined && name === piece.name) ?? there[0]);
     }
-  }
-  const least = sameWay ? Math.min(likeness, 0.5) : likeness;
-  if (least < 1 && olds.includes(null) && taken.size < before.length) matchNear(before, pieces, olds, taken, least, match);
-  if (shows && olds.includes(null) && taken.size < before.length)
-    for (const [k, frame] of shownBy(pieces, before)) if (!olds[k]) match(k, frame);
-  if (byKey) for (const [k, piece] of pieces.entries()) if (piece.key !== null) match(k, byKey.get(piece.key));
+  };
+  const matchDrawings = (frames: readonly Frame[], showing: boolean, give: typeof match) => {
+    if (least < 1 && areLeft(frames)) matchNear(frames, pieces, olds, taken, least, give);
+    if (showing && areLeft(frames)) for (const [k, frame] of shownBy(pieces, frames)) if (!olds[k]) give(k, frame);
+  };
+  matchPlaces(before, match);
+  matchDrawings(before, shows, match);
+  const free = lost.length > 0 && olds.includes(null) ? withFreeKeys(lost, before, olds) : [];
+  const freeByKey = groupedBy(free, ({ key }) => key);
+  const back = (k: number, frame: Frame | null | undefined) => {
+    match(k, frame);
+    for (const other of frame && olds[k] === frame ? (freeByKey.get(frame.key) ?? []) : []) taken.add(other);
+  };
+  matchPlaces(free, back);
+  if (free.length > 0)
+    for (const [k, { key, ...piece }] of pieces.entries())
+      if (key !== null)
+        back(
+          k,
+          freeByKey.get(key)?.find((frame) => isMostlyIn(frame, piece)),
+        );
+  const given = new Set(free.length > 0 ? olds.map((frame) => frame?.key) : []);
+  if (byKey) for (const [k, piece] of pieces.entries()) if (piece.key !== null && !given.has(piece.key)) match(k, byKey.get(piece.key));
+  // They may have been cut in any way.
+  const stillFree = free.filter(({ key }) => !olds.some((frame) => frame?.key === key));
+  matchDrawings(stillFree, true, back);
   return olds;
+}
+
+/**
+ * The lost frames whose keys may be given again: no frame has it that is still there, or about which something was decided since. An origin
+ * alone may come from the cut.
+ */
+function withFreeKeys(lost: readonly Frame[], before: readonly Frame[], olds: readonly (Frame | null)[]): Frame[] {
+  const there = new Set(olds);
+  const now = new Map(before.map((frame) => [frame.key as string, frame]));
+  return lost.filter((was) => {
+    const frame = now.get(was.key);
+    return !frame || !(there.has(frame) || isDecidedSince(was, frame));
+  });
+}
+
+function isDecidedSince(was: Frame, { name, marks, data, dropped }: Frame): boolean {
+  if (!(name || marks || data || dropped)) return false;
+  return name !== was.name || marks !== was.marks || data !== was.data || dropped !== was.dropped;
 }
 
 function matchNear(
@@ -132,6 +187,12 @@ function matchNear(
     }
     match(k, best);
   }
+}
+
+/** Whether more than half of the smaller one is inside the other. */
+function isMostlyIn(frame: Frame, piece: Omit<NewFrame, "key">): boolean {
+  const [a, b] = [frame.rect, piece.rect];
+  return (frame.picture ?? 0) === (piece.picture ?? 0) && commonArea(a, b) * 2 > Math.min(a.w * a.h, b.w * b.h);
 }
 
 function liesOn(frame: Frame, piece: NewFrame, least: number): boolean {

@@ -80,7 +80,7 @@ function Stop({ title, number, here }: { title: string; number: number; here: bo
       {number > 1 && <span className={ROAD_PIECE} />}
       <span className={STOP_MARK}>
         <StopMark number={number} title={title} here={here}>
-          <span className="block text-small">&nbsp;</span>
+          <span className="block h-4" />
         </StopMark>
       </span>
     </>

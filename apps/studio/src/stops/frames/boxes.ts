@@ -3,6 +3,7 @@ import { sheetLook } from "@caravan/core/art";
 import { cutSource, drawFrames, placeFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Rect, type Source } from "@caravan/core/model";
 import type { Box } from "../../preview/box-gesture";
+import { earlierCuts } from "../../project/earlier-cuts";
 import { currentProject, edit } from "../../project/open-project";
 import { pictureNow } from "../../project/pictures";
 import { useView } from "../../project/view";
@@ -42,7 +43,7 @@ export const gridPartBoxes: DraggedBoxes = {
     if (!coverage) return;
     const [cut, grid] = [cutOf(source), gridOfSource(source)];
     const next = cutAfterDrag(cut, grid, partOfGrid(grid, cut), rect);
-    const error = edit(cutSource, source.id, next, coverage);
+    const error = edit(cutSource, source.id, next, coverage, earlierCuts(source, next));
     if (error) say({ tone: "trouble", text: error.message });
   },
 };

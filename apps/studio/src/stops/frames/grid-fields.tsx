@@ -5,6 +5,7 @@ import { type Grid, gridOf } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
 import { type GridCut, type Size, type Source, type SourceId, sheetOf, whyOf } from "@caravan/core/model";
 import { useEffect, useState } from "react";
+import { earlierCuts } from "../../project/earlier-cuts";
 import { editInGesture } from "../../project/open-project";
 import { usePicture, usePictureProblem } from "../../project/pictures";
 import { FIELDS, goToField } from "../../ui/fields-by-key";
@@ -30,7 +31,7 @@ export function useGridCut(source: Source): (next: GridCut) => string | undefine
   const problem = usePictureProblem(look);
   return (next) => {
     if (!picture) return problem ?? t("The picture is still being read.");
-    return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage)?.message;
+    return editInGesture(`cut ${source.id}`, cutSource, source.id, next, picture.coverage, earlierCuts(source, next))?.message;
   };
 }
 

@@ -6,6 +6,7 @@ import { cutSource } from "@caravan/core/edit";
 import { type Cut, type GridCut, type Rect, type Source, sheetOf } from "@caravan/core/model";
 import { cropCoverage } from "@caravan/core/raster";
 import { begin } from "../../project/begun";
+import { earlierCuts } from "../../project/earlier-cuts";
 import { edit, editInGesture } from "../../project/open-project";
 import { pictureNow, pictureOfLook } from "../../project/pictures";
 import { useView } from "../../project/view";
@@ -34,8 +35,8 @@ function cutInRegions(source: Source, regions: readonly Region[], gesture?: stri
   if (!coverage) return t("The picture is still being read.");
   const cut: Cut = { by: "regions", regions: [...regions] };
   const error = gesture
-    ? editInGesture(`${gesture} ${source.id}`, cutSource, source.id, cut, coverage)
-    : edit(cutSource, source.id, cut, coverage);
+    ? editInGesture(`${gesture} ${source.id}`, cutSource, source.id, cut, coverage, earlierCuts(source, cut))
+    : edit(cutSource, source.id, cut, coverage, earlierCuts(source, cut));
   return error?.message;
 }
 

@@ -7,6 +7,7 @@ import type { GridCut, Rect, Size, Source, Spacing } from "@caravan/core/model";
 import { isClear } from "@caravan/core/raster";
 import { Toolbar } from "radix-ui";
 import { useEffect, useMemo, useRef } from "react";
+import { earlierCuts } from "../../project/earlier-cuts";
 import { edit } from "../../project/open-project";
 import { type Picture, usePicture } from "../../project/pictures";
 import { type SuggestedCuts, useSuggestedCuts } from "../../project/suggested-cuts";
@@ -30,7 +31,7 @@ export function Suggestions({ source }: { source: Source }) {
     const suggestion = suggestions[index];
     if (!suggestion || !picture) return;
     if (suggestion.cut.by === "outlines") inBackground(cutAlongOutlines(source, suggestion.cut));
-    else sayUnlessDone(edit(cutSource, source.id, suggestion.cut, picture.coverage));
+    else sayUnlessDone(edit(cutSource, source.id, suggestion.cut, picture.coverage, earlierCuts(source, suggestion.cut)));
   };
   useKeys(t("Suggestions"), [
     { keys: "q", label: t("Take the best suggestion; again for the next"), run: () => take((at + 1) % Math.max(1, suggestions.length)) },

@@ -6,6 +6,7 @@ import { cutSource } from "@caravan/core/edit";
 import { frameRef, isOfPieces, keptRefs, type Source } from "@caravan/core/model";
 import { useMemo, useState } from "react";
 import { RowsDialog } from "../../making/rows-dialog";
+import { earlierCuts } from "../../project/earlier-cuts";
 import { edit, useProject } from "../../project/open-project";
 import { usePicture } from "../../project/pictures";
 import { chosenSource, clearPicks, go, pickedFrames, useView } from "../../project/view";
@@ -126,7 +127,10 @@ function Outcome({ source, grid }: { source: Source; grid: Grid | null }) {
         <p role="status" data-testid="outcome" className="text-muted">
           {t("Not cut yet: take a suggestion, or type the number of cells.")}
         </p>
-        <Button disabled={!picture} onClick={() => picture && edit(cutSource, source.id, cutOf(source), picture.coverage)}>
+        <Button
+          disabled={!picture}
+          onClick={() => picture && edit(cutSource, source.id, cutOf(source), picture.coverage, earlierCuts(source, cutOf(source)))}
+        >
           {t("Use it whole")}
         </Button>
       </div>

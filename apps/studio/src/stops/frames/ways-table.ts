@@ -4,14 +4,16 @@
  */
 
 import { USUAL_OUTLINES } from "@caravan/core/cut";
+import { restoreCut } from "@caravan/core/edit";
 import type { FrameRef, Source } from "@caravan/core/model";
 import type { ComponentType } from "react";
-import type { Way } from "../../project/view";
+import { act } from "../../project/act";
+import { lastCells } from "../../project/earlier-cuts";
+import { useView, type Way } from "../../project/view";
 import { inBackground } from "../../ui/in-background";
 import { t } from "../../ui/words";
 import { cutAlongOutlines } from "./along-outlines";
 import { type DraggedBoxes, frameBoxes, gridPartBoxes, regionBoxes } from "./boxes";
-import { backToCells } from "./cells-before";
 import { CellFields } from "./grid-fields";
 import { HandFields } from "./hand-fields";
 import { OutlineFields } from "./outline-fields";
@@ -60,10 +62,22 @@ export const WAYS: readonly WayOfCutting[] = [
     key: "o",
     command: t("Cut along outlines"),
     Fields: OutlineFields,
-    begin: (source) => source.cut?.by !== "outlines" && inBackground(cutAlongOutlines(source, USUAL_OUTLINES)),
+    begin: (source) => source.cut?.by !== "outlines" && inBackground(cutAlongOutlines(source, USUAL_OUTLINES, isStillChosen)),
   },
   { way: "hand", title: t("By hand"), key: "h", command: t("Cut by hand"), Fields: HandFields, boxes: frameBoxes },
 ];
+
+/** Whether no other way was chosen since. */
+function isStillChosen(): boolean {
+  const { way } = useView.getState();
+  return way === null || way === "outlines";
+}
+
+/** Cuts the sheet into its earlier cells, with everything decided about them; does nothing if it had none. */
+function backToCells(source: Source): void {
+  const before = lastCells(source);
+  if (before) act(restoreCut, source.id, before);
+}
 
 /** Ways that come with the art and cannot be chosen. */
 export type CutWay = Way | "metadata" | "pictures" | "pieces";

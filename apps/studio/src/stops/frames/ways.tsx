@@ -5,7 +5,6 @@ import { useView, type Way } from "../../project/view";
 import { Choice } from "../../ui/choice";
 import { useKeys } from "../../ui/keys";
 import { t } from "../../ui/words";
-import { rememberCells } from "./cells-before";
 import { WAYS, wayNamed, wayOf } from "./ways-table";
 
 /** Chooses the way of cutting. Frames whose rectangle stays the same keep their names and clips in any way. */
@@ -16,7 +15,6 @@ export function Ways({ source }: { source: Source }) {
     useView.setState({ way: next });
     wayNamed(next)?.begin?.(source);
   };
-  rememberCells(source);
   useKeys(
     t("Ways of cutting"),
     WAYS.map(({ way: each, key, command }) => ({ keys: key, label: command, run: () => choose(each) })),

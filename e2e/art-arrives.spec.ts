@@ -1,12 +1,12 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { writeZip } from "@caravan/core/codec";
-import type { Pixels } from "@caravan/core/raster";
+import { crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
 import { expect, type Page, test } from "./fixtures";
-import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt } from "./studio";
+import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt, type UploadedFile } from "./studio";
 
 /** Where alpha is above 0, the bytes; elsewhere nothing counts. */
 function seen({ width, height, bytes }: Pixels): string {
@@ -269,4 +269,49 @@ test("a ZIP of pictures is unpacked, and one with paths outside itself is refuse
   await expect(page.getByTestId("outcome")).toHaveText("2 frames");
   await dropFiles(page, [{ name: "evil.zip", bytes: writeZip([{ path: "../out.png", bytes: rawArt("banner1.png").bytes }]) }]);
   await expect(page.getByText("The archive contains a path outside itself")).toBeVisible();
+});
+
+test("of a series only some redrawn stills are dropped: the others stay, and a single one is recognised by its number", async ({
+  page,
+}) => {
+  const figures = figureSheet(16, 1, { w: 24, h: 30 });
+  const figure = (k: number) => crop(figures, { x: k * 24, y: 0, w: 24, h: 30 });
+  const still = (number: number, k = number) => pngFile(`walk_${number}.png`, figure(k));
+  const review = page.getByRole("dialog", { name: "Changed art of walk" });
+  const drop = async (...files: UploadedFile[]) => {
+    await dropFiles(page, files);
+    const proposed = page.getByRole("dialog", { name: "Import review" });
+    await expect(proposed.getByRole("radio", { name: "New art of walk" })).toBeChecked();
+    await page.keyboard.press("Enter");
+  };
+  await openEmpty(page);
+  await dropFiles(
+    page,
+    [1, 2, 3, 4].map((number) => still(number)),
+  );
+  await expect(page.getByRole("dialog", { name: "Import review" })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("outcome")).toContainText("4 frames");
+
+  await drop(still(2, 12), still(4, 14));
+  await expect(review).toContainText("2 frames the same, 2 changed, 0 new, 0 gone.");
+  await expect(review.getByRole("radio", { name: "Only what was given: the other 2 pictures stay as they are" })).toBeChecked();
+  await review.getByRole("radio", { name: "These 2 are all of it now" }).click();
+  await expect(review).toContainText("0 frames the same, 2 changed, 0 new, 2 gone.");
+  await review.getByRole("radio", { name: "Only what was given" }).click();
+  await page.keyboard.press("Enter");
+  await expect(review).toHaveCount(0);
+
+  await drop(still(3, 13));
+  await expect(review).toContainText("3 frames the same, 1 changed, 0 new, 0 gone.");
+  await page.keyboard.press("Enter");
+  await expect(review).toHaveCount(0);
+  await drop(still(5));
+  await expect(review).toContainText("4 frames the same, 0 changed, 1 new, 0 gone.");
+  await page.keyboard.press("Enter");
+  await expect(review).toHaveCount(0);
+
+  const { names, frame } = await delivered(page);
+  expect(names).toEqual([1, 2, 3, 4, 5].map((number) => `walk/${number}`));
+  for (const [k, shown] of [1, 12, 13, 14, 5].entries()) expect(looksSame(frame(`walk/${k + 1}`), figure(shown))).toBe(true);
 });

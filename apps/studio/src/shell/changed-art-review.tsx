@@ -54,6 +54,7 @@ function Review({ art }: { art: ChangedArt }) {
       }
       open
       onClose={() => endChangedArt()}
+      onEnter={() => inBackground(take(false))}
     >
       <div className="flex flex-col gap-3">
         {ways.length === 1 && way.words !== AS_BEFORE && <p className="font-semibold">{way.words}.</p>}
@@ -61,6 +62,7 @@ function Review({ art }: { art: ChangedArt }) {
           <div>
             <Choice
               label={t("How to use it")}
+              stacked
               value={String(chosen)}
               options={ways.map(({ words }, k) => [String(k), words] as const)}
               onChange={(next) => setChosen(Number(next))}

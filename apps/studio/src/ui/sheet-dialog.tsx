@@ -2,27 +2,33 @@
 
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { type ReactNode, useRef } from "react";
+import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import { IconButton } from "./button";
 import { t } from "./words";
 
 const FIELDS = 'input:not([disabled]), textarea, [role="combobox"]';
 
-/** A dialog over the screen; Escape or a click beside it closes it. What asks for the focus has it, else its first field, else what it says. */
+/**
+ * A dialog over the screen; Escape or a click beside it closes it. What asks for the focus has it, else its first field, else what it says.
+ * `onEnter` is what its button with the hint `Enter` does: it works from choices and ticks too, and where nothing has the focus.
+ */
 export function SheetDialog({
   title,
   description,
   open,
   onClose,
+  onEnter,
   children,
 }: {
   title: string;
   description: string;
   open: boolean;
   onClose: () => void;
+  onEnter?: () => void;
   children: ReactNode;
 }) {
   const said = useRef<HTMLElement>(null);
+  useEnter(said, open ? onEnter : undefined);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
@@ -55,4 +61,25 @@ export function SheetDialog({
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** Does it on Enter, unless the focus is on something with a use of its own for the key. A key held since before does nothing. */
+function useEnter(dialog: RefObject<HTMLElement | null>, what: (() => void) | undefined): void {
+  const latest = useRef(what);
+  latest.current = what;
+  const isOn = what !== undefined;
+  useEffect(() => {
+    if (!isOn) return;
+    const listen = (event: KeyboardEvent) => {
+      const { target } = event;
+      if (event.key !== "Enter" || event.repeat || event.isComposing || !(target instanceof Element)) return;
+      const isChoice = dialog.current?.contains(target) && target.matches('[role="radio"], [role="checkbox"]');
+      if (!isChoice && !target.contains(dialog.current)) return;
+      event.preventDefault();
+      event.stopPropagation();
+      latest.current?.();
+    };
+    addEventListener("keydown", listen, { capture: true });
+    return () => removeEventListener("keydown", listen, { capture: true });
+  }, [isOn, dialog]);
 }

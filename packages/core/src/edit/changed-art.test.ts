@@ -4,6 +4,7 @@ import { comparedByDrawings, foundAgain, framesChanged, movesInWords, placeOf, r
 import { emptyProject, type FrameRef, findFrame, frameSize, type MarkName, type Project, type Source, sourceById } from "../model";
 import { clearPixels, coverageOf, crop, drawingsIn, findDrawings, type Pixels, paste } from "../raster";
 import { takeIn } from "./add-sources";
+import { withOtherStills } from "./changed-art";
 import { porter, refreshed } from "./changed-art.fixture";
 import { addClip } from "./clips";
 import { cutSource, refreshSource } from "./cutting";
@@ -276,5 +277,29 @@ describe("a numbered series whose art changed", () => {
       [1, keys.get(1)],
       [3, keys.get(3)],
     ]);
+  });
+
+  it("keeps all other stills where only some are given, and finds the place of a new one by its number", () => {
+    const before = series(1, 2, 4);
+    const hashes = (changed: readonly { sha256: string }[] | null) => changed?.map(({ sha256 }) => Number.parseInt(sha256, 16));
+    expect(hashes(withOtherStills(flag(before), [still(2, 7)]))).toEqual([1, 7, 4]);
+    expect(hashes(withOtherStills(flag(before), [still(3, 8), still(1, 9)]))).toEqual([9, 2, 8, 4]);
+    const pictures = withOtherStills(flag(before), [still(2, 7)]) ?? [];
+    const after = refreshSource(
+      before,
+      PORTER,
+      pictures,
+      pictures.map(() => one),
+    );
+    expect(flag(after).frames.map(({ key, number, picture = 0 }) => [key, number, picture])).toEqual(
+      flag(before).frames.map(({ key, number, picture = 0 }) => [key, number, picture]),
+    );
+  });
+
+  it("has no others to keep where all are given, or where numbers do not say which they are", () => {
+    const { number: _, ...unnumbered } = still(9);
+    expect(withOtherStills(flag(series(1, 2)), [still(2, 7), still(1, 8)])).toBeNull();
+    expect(withOtherStills(flag(series(1, 2)), [unnumbered])).toBeNull();
+    expect(withOtherStills(flag(series(1, 2)), [still(1, 7), still(1, 8)])).toBeNull();
   });
 });

@@ -24,6 +24,26 @@ export interface ChangedPicture extends StoredPicture {
 
 export type NewArt = Pick<Source, "pictures" | "layers">;
 
+/**
+ * New art of only some stills of a series, with all others as they are, in the order of their numbers: an artist redraws two stills and drops
+ * just those. Null if the source is no numbered series, a picture has no number, or nothing would stay.
+ */
+export function withOtherStills({ pictures, layers = [] }: Source, changed: readonly ChangedPicture[]): ChangedPicture[] | null {
+  if (!isNumberedByFiles({ pictures }) || pictures.length < 2) return null;
+  const numbers = new Set(changed.map(({ number }) => number));
+  if (numbers.has(undefined) || numbers.size < changed.length) return null;
+  const stay = pictures.flatMap(({ file: _file, ...picture }, k): ChangedPicture[] => {
+    if (picture.number === undefined || numbers.has(picture.number)) return [];
+    const over = layers.flatMap(({ name, pictures: own }) => {
+      const on = own[k];
+      return on ? [{ name, sha256: on.sha256, width: on.width, height: on.height }] : [];
+    });
+    return [{ ...picture, ...(over.length > 0 ? { layers: over } : {}) }];
+  });
+  if (stay.length === 0) return null;
+  return [...stay, ...changed].sort((a, b) => (a.number ?? 0) - (b.number ?? 0));
+}
+
 /** Whether it equals the source's current art. */
 export function isSameArt({ pictures, layers = [] }: NewArt, changed: readonly ChangedPicture[]): boolean {
   return (

@@ -17,7 +17,7 @@ export {
 } from "./behaviours";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export { cutByMetadata, refreshByMetadata } from "./by-metadata";
-export { type ChangedPicture, isSameArt, sourceWithArt } from "./changed-art";
+export { type ChangedPicture, isSameArt, sourceWithArt, withOtherStills } from "./changed-art";
 export {
   duplicateSteps,
   joinClips,

@@ -194,6 +194,47 @@ describe("a file with the name of a source", () => {
     expect(proposal?.notes).toEqual(["porter already has this art."]);
   });
 
+  describe("in a numbered series", () => {
+    const series: Source = {
+      ...source("walk", []),
+      pictures: [1, 2, 4].map((number) => ({
+        file: `art/${number}.png`,
+        sha256: String(number).repeat(64),
+        width: 16,
+        height: 16,
+        number,
+      })),
+    };
+    const proposed = (name: string) => proposalsFor([still(name)], [], { sources: [series] })[0] as Proposal;
+    const numberOf = (proposal: Proposal, replaces = true) => proposal.arrivals({ ...proposal.usual, replaces })[0]?.pictures[0];
+
+    it("is offered as new art of the still with its number, or as one that it lacks", () => {
+      const second = proposed("walk_02.png");
+      expect(second).toMatchObject({
+        known: { source: "s7", name: "walk" },
+        usual: { replaces: true },
+        notes: ["Picture 2 of walk has this name."],
+      });
+      expect([numberOf(second)?.number, numberOf(second, false)?.number]).toEqual([2, undefined]);
+      expect(needsReview([second])).toBe(true);
+      expect(proposed("walk_3.png").notes).toEqual(["By its name it is picture 3 of walk, which has none."]);
+    });
+
+    it("is another source where only the name is similar, and first if the size is another", () => {
+      expect(proposed("walker_2.png").known).toBeUndefined();
+      const larger: Source = { ...series, pictures: series.pictures.map((each) => ({ ...each, width: 64 })) };
+      const [proposal] = proposalsFor([still("walk_2.png")], [], { sources: [larger] });
+      expect(proposal).toMatchObject({ known: { name: "walk" }, usual: { replaces: false } });
+    });
+
+    it("is left out if it is the same", () => {
+      const there = still("walk_2.png");
+      const own = there.art.kind === "still" ? there.art.picture.sha256 : "";
+      const same: Source = { ...series, pictures: series.pictures.map((each) => (each.number === 2 ? { ...each, sha256: own } : each)) };
+      expect(proposalsFor([there], [], { sources: [same] })[0]?.usual.include).toBe(false);
+    });
+  });
+
   it("is a separate source if one is a sheet and the other a series", () => {
     const [proposal] = proposalsFor([art], [], { sources: [source("porter", ["e".repeat(64), "f".repeat(64)])] });
     expect(proposal?.known).toBeUndefined();

@@ -3,8 +3,8 @@
  * Pure; shared by the studio's review and the command line.
  */
 import { facingOfName } from "../facing";
-import { naturalOrder, type Source } from "../model";
-import { findSeries, type Series } from "../series";
+import { isNumberedByFiles, naturalOrder, type Source, sheetOf } from "../model";
+import { findSeries, numberIn, type Series } from "../series";
 import { t } from "../words";
 import { describedProposal, recutProposal } from "./described";
 import { fileOf, stillOf, type TakenDescription, type TakenItem, type TakenPicture } from "./drop-contents";
@@ -120,25 +120,64 @@ function sheetsByFacing(sheets: readonly TakenItem[]): TakenItem[][] {
   return [...groups.values()].flatMap(({ facings, items }) => (facings.size > 1 ? [items] : []));
 }
 
-/** Art with the name of a source is offered as its new art; unchanged art is left out. */
+/** Art with the name of a source, or of a still in a series, is offered as its new art; unchanged art is left out. */
 function withKnownSource(proposal: Proposal, sources: readonly Source[]): Proposal {
+  return asNewArt(proposal, sources) ?? (proposal.kind === "sheet" ? asStill(proposal, sources) : null) ?? proposal;
+}
+
+function asNewArt(proposal: Proposal, sources: readonly Source[]): Proposal | null {
   const { kind, usual, layers = [] } = proposal;
-  if (kind === "recut" || (kind === "layers" && layers.length === 0)) return proposal;
+  if (kind === "recut" || (kind === "layers" && layers.length === 0)) return null;
   const shows = kind === "layers" ? proposal.shows.slice(0, 1) : proposal.shows;
   const name = withoutEnding(proposal.name).toLowerCase();
   const several = kind === "series" || kind === "animation";
   const source = sources.find(
     (each) => each.name.toLowerCase() === name && (several ? each.pictures.length > 1 : each.pictures.length === 1),
   );
-  if (!source) return proposal;
+  if (!source) return null;
   const known = { source: source.id, name: source.name };
   const own = (name: string) => source.layers?.find((each) => each.name.toLowerCase() === name.toLowerCase());
   const same = isShown(source.pictures, shows) && layers.every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
   if (!same) return { ...proposal, known, usual: { ...usual, replaces: true } };
   // With its metadata it may still be cut another way.
   if (kind === "described") return { ...proposal, known, usual: { ...usual, replaces: true } };
-  const note = t("{name} already has this art.", { name: source.name });
-  return { ...proposal, notes: [...proposal.notes, note], usual: { ...usual, include: false } };
+  return leftOut(proposal, source.name);
+}
+
+/** A single still of a series: `walk_3.png`, where `walk` has a third, or may get one. */
+function asStill(proposal: Proposal, sources: readonly Source[]): Proposal | null {
+  const [picture] = proposal.shows;
+  for (const source of sources) {
+    const number = isNumberedByFiles(source) && source.pictures.length > 1 ? numberIn(source.name, proposal.name) : null;
+    if (number === null || !picture) continue;
+    const before = source.pictures.find((each) => each.number === number);
+    if (before?.sha256 === picture.sha256) return leftOut(proposal, source.name);
+    const { width, height } = before ?? sheetOf(source);
+    return {
+      ...proposal,
+      known: { source: source.id, name: source.name },
+      notes: [
+        ...proposal.notes,
+        before
+          ? t("Picture {number} of {name} has this name.", { number, name: source.name })
+          : t("By its name it is picture {number} of {name}, which has none.", { number, name: source.name }),
+      ],
+      usual: { ...proposal.usual, replaces: width === picture.width && height === picture.height },
+      arrivals: (choices) =>
+        proposal
+          .arrivals(choices)
+          .map((arrival) => (choices.replaces ? { ...arrival, pictures: arrival.pictures.map((each) => ({ ...each, number })) } : arrival)),
+    };
+  }
+  return null;
+}
+
+function leftOut(proposal: Proposal, name: string): Proposal {
+  return {
+    ...proposal,
+    notes: [...proposal.notes, t("{name} already has this art.", { name })],
+    usual: { ...proposal.usual, include: false },
+  };
 }
 
 function isShown(pictures: readonly { readonly sha256: string }[], shows: readonly TakenPicture[]): boolean {

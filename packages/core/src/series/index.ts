@@ -1,1 +1,1 @@
-export { findSeries, type Series } from "./series";
+export { findSeries, numberIn, type Series } from "./series";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { findSeries } from "./series";
+import { findSeries, numberIn } from "./series";
 
 const sorted = (...names: string[]) => findSeries(names, (name) => name);
 
@@ -54,4 +54,14 @@ describe("findSeries", () => {
         expect(all.sort()).toEqual(names.toSorted());
       }),
     ));
+});
+
+describe("numberIn", () => {
+  it("gives the number of a single file in a series, whatever is padded or written with capitals", () => {
+    expect(["walk_3.png", "Walk-012.png", "art/walk (7).png"].map((path) => numberIn("walk", path))).toEqual([3, 12, 7]);
+    expect(numberIn("v2_walk", "v2_walk_3.png")).toBe(3);
+  });
+
+  it("gives none for other names", () =>
+    expect(["walk.png", "walker_3.png", "walk_3b.png", "3.png"].map((path) => numberIn("walk", path))).toEqual([null, null, null, null]));
 });

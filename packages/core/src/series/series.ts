@@ -61,6 +61,12 @@ export function findSeries<File>(files: readonly File[], nameOf: (file: File) =>
   };
 }
 
+/** The number that a file has in a series of this name; null if it is called otherwise, or in several ways. */
+export function numberIn(series: string, path: string): number | null {
+  const found = splitsOf(path).filter(({ name }) => name.toLowerCase() === series.toLowerCase());
+  return found.length === 1 ? (found[0] as Split).number : null;
+}
+
 /** Every way to use one run of digits of a name as its number. */
 function splitsOf(path: string): Split[] {
   const slash = path.lastIndexOf("/");

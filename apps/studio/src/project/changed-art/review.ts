@@ -1,8 +1,18 @@
 /** Reviews changed art of a source: shows what it would do to frames and clips before it is used. */
 
-import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt, takeResizedArt } from "@caravan/core/edit";
-import { allPictures, CaravanError, type Frame, frameRef, naturalOrder, type Source, type SourceId, sourceById } from "@caravan/core/model";
-import { findSeries } from "@caravan/core/series";
+import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt, takeResizedArt, withOtherStills } from "@caravan/core/edit";
+import {
+  allPictures,
+  CaravanError,
+  type Frame,
+  frameRef,
+  isNumberedByFiles,
+  naturalOrder,
+  type Source,
+  type SourceId,
+  sourceById,
+} from "@caravan/core/model";
+import { findSeries, numberIn } from "@caravan/core/series";
 import { say, sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { type Begun, begin } from "../begun";
@@ -39,7 +49,11 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
   const source = sourceById(work.project, id);
   const { plain, layers } = withLayersApart(source, files);
   const { series, single } = findSeries(plain, ({ name }) => name);
-  const numbers = new Map(single.length === 0 && series.length === 1 ? series[0]?.members.map(({ file, number }) => [file, number]) : []);
+  const numbers = new Map(
+    single.length === 0 && series.length === 1
+      ? series[0]?.members.map(({ file, number }) => [file, number])
+      : single.flatMap((file) => numberedFile(source, file)),
+  );
   const read = await Promise.all(
     plain
       .toSorted((a, b) => naturalOrder(a.name, b.name))
@@ -77,6 +91,12 @@ function inWords(name: string): string {
 /** Reviews new art of layers; their pictures are stored already. */
 export function reviewLayerArt(work: Begun, id: SourceId, pictures: readonly ChangedPicture[]): Promise<boolean> {
   return reviewOf(work, id, pictures, isGone(work, id));
+}
+
+/** A file with its number, if it is called as a still of the series. */
+function numberedFile(source: Source, file: File): [File, number][] {
+  const number = isNumberedByFiles(source) ? numberIn(source.name, file.name) : null;
+  return number === null ? [] : [[file, number]];
 }
 
 function numbered(number: number | undefined): { number?: number } {
@@ -127,16 +147,19 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
     }),
   );
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
-  const same = isSameArt(before, pictures);
+  const together = withOtherStills(before, pictures);
+  const same = isSameArt(before, together ?? pictures);
   if (same && wasGone) {
     say({ tone: "good", text: t("The art of {name} is restored.", { name: before.name }) });
     return true;
   }
-  if (same) throw new CaravanError("bad-call", before.name, t("This is the art that it already has."), t("Nothing needs to change."));
+  // Several that are the same may be meant as all that there are.
+  if (same && (!together || pictures.length === 1))
+    throw new CaravanError("bad-call", before.name, t("This is the art that it already has."), t("Nothing needs to change."));
   const ways = await waysIn(before, pictures, coverages, work);
   while (useChangedArt.getState().art) await new Promise<void>((next) => untilClosed(next));
   work.stillHas(before);
-  const art: ChangedArt = { before, pictures, ways, work };
+  const art: ChangedArt = { before, ways, work };
   if (useChangedArt.getState().all && ways[0].changes.gone.length === 0) {
     const error = await takeInChangedArt(art, ways[0]);
     if (error) throw error;
@@ -149,8 +172,8 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
 }
 
 /** Applies the reviewed art in one of its ways. Clips keep their steps; removed frames show as missing until someone decides. */
-export async function takeInChangedArt({ before, pictures, work }: ChangedArt, way: WayIn): Promise<CaravanError | null> {
-  const { drawings, grid, times } = way;
+export async function takeInChangedArt({ before, work }: ChangedArt, way: WayIn): Promise<CaravanError | null> {
+  const { pictures, drawings, grid, times } = way;
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
   const error =
     times === null

@@ -1,5 +1,4 @@
 /** State of the changed-art review on the screen. */
-import type { ChangedPicture } from "@caravan/core/edit";
 import type { Source } from "@caravan/core/model";
 import { create } from "zustand";
 import type { Begun } from "../begun";
@@ -7,7 +6,6 @@ import type { WayIn } from "./ways";
 
 export interface ChangedArt {
   readonly before: Source;
-  readonly pictures: readonly ChangedPicture[];
   /** The one that is proposed first. */
   readonly ways: readonly [WayIn, ...WayIn[]];
   /** The document that it was looked at in. */

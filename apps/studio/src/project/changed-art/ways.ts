@@ -9,6 +9,7 @@ import {
   sourceWithArt,
   takeResizedArt,
   timesAsLarge,
+  withOtherStills,
 } from "@caravan/core/edit";
 import {
   comparedByDrawings,
@@ -32,6 +33,8 @@ import { drawingsIn, drawingsOf, placesOf } from "./drawings";
 
 /** One way to use changed art. */
 export interface WayIn {
+  /** The pictures that the source then has. */
+  readonly pictures: readonly ChangedPicture[];
   readonly words: string;
   readonly after: Source;
   readonly changes: FrameChanges;
@@ -48,8 +51,33 @@ export interface WayIn {
 /** What needs no choice, and no word. */
 export const AS_BEFORE = t("Cut it as before");
 
-/** Throws what `refreshSource` throws, if no other grid fits either. */
+/**
+ * The ways to use new art of a source; of only some stills of a series, as well with the others as they are. That comes first, unless drawings
+ * went to other numbers: then these stills are all that there are. Throws as `waysOf`.
+ */
 export async function waysIn(
+  before: Source,
+  pictures: readonly ChangedPicture[],
+  coverages: readonly Coverage[],
+  work: Begun,
+): Promise<readonly [WayIn, ...WayIn[]]> {
+  const together = withOtherStills(before, pictures);
+  if (!together) return waysOf(before, pictures, coverages, work);
+  const [kept] = await waysOf(before, together, await coveragesOf(sourceWithArt(work.project, before, together)), work);
+  const others = together.length - pictures.length;
+  const words =
+    others === 1
+      ? t("Only what was given: the other picture stays as it is")
+      : t("Only what was given: the other {others} pictures stay as they are", { others });
+  const some: WayIn = { ...kept, words };
+  if (pictures.length === 1) return [some];
+  const [first, ...more] = await waysOf(before, pictures, coverages, work);
+  const all = first.words === AS_BEFORE ? { ...first, words: t("These {count} are all of it now", { count: pictures.length }) } : first;
+  return first.changes.moved.length > 0 ? [all, ...more, some] : [some, all, ...more];
+}
+
+/** Throws what `refreshSource` throws, if no other grid fits either. */
+async function waysOf(
   before: Source,
   pictures: readonly ChangedPicture[],
   coverages: readonly Coverage[],
@@ -64,7 +92,7 @@ export async function waysIn(
   const wayIn = (words: string, by: Drawings | null, grid: GridCut | null, seen: Drawings): WayIn => {
     const after = cutBy(by, grid);
     const changes = framesChanged(before, after, comparedByDrawings(seen));
-    return { words, after, changes, drawings: by, grid, times: null, clips: clipsOf(changes) };
+    return { pictures, words, after, changes, drawings: by, grid, times: null, clips: clipsOf(changes) };
   };
   const resized = async (): Promise<WayIn | null> => {
     const times = timesAsLarge(before, pictures);
@@ -72,7 +100,7 @@ export async function waysIn(
     const after = sourceById(takeResizedArt(project, id, pictures, coverages, times), id);
     const changes = framesChanged(before, after, () => "changed");
     const words = t("The same drawings, {percent} % as large: frames and clips keep their size in the game", { percent: percentOf(times) });
-    return { words, after, changes, drawings: null, grid: null, times, clips: clipsOf(changes) };
+    return { pictures, words, after, changes, drawings: null, grid: null, times, clips: clipsOf(changes) };
   };
   const plain = attempt(() => cutBy(null, null));
   const drawings = await drawingsOf(before, plain instanceof CaravanError ? { ...before, pictures: [], frames: [] } : plain, work);

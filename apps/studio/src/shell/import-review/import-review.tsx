@@ -48,6 +48,7 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
       description={t("This is what Caravan proposes. Change what you like; one undo takes back all of it.")}
       open
       onClose={close}
+      onEnter={() => count > 0 && bring()}
     >
       {actions.length > 0 && (
         <ProposedActions actions={actions} isWanted={isWanted} onWant={(id, yes) => setWanted(new Map(wanted).set(id, yes))} />

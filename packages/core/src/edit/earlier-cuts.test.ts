@@ -47,6 +47,11 @@ const cells = (w: number, h: number, left = 0, top = 0): Cut => ({
   keepEmpty: false,
 });
 const CELLS = cells(8, 10);
+/** Also such as give most keys to other places. */
+const ANY_CUT = fc.oneof(
+  fc.constantFrom(...[4, 7, 8, 9, 16].flatMap((w) => [5, 10, 11].flatMap((h) => [0, 1, 3].map((left) => cells(w, h, left))))),
+  fc.constantFrom<Cut>({ by: "outlines", joinPx: 0, leastPx: 1, level: false }, { by: "outlines", joinPx: 5, leastPx: 1, level: true }),
+);
 const BODY = "body" as MarkName;
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const porter = (project: Project): Source => sourceById(project, PORTER);
@@ -149,17 +154,7 @@ describe("frames that a cut has lost", () => {
 
   it.each<[string, boolean, fc.Arbitrary<Cut>]>([
     // Grids of other sizes give keys to other places: what was there is known only by the recipe.
-    [
-      "grids and outlines",
-      true,
-      fc.oneof(
-        fc.constantFrom(...[4, 7, 8, 9, 16].flatMap((w) => [5, 10, 11].flatMap((h) => [0, 1, 3].map((left) => cells(w, h, left))))),
-        fc.constantFrom<Cut>(
-          { by: "outlines", joinPx: 0, leastPx: 1, level: false },
-          { by: "outlines", joinPx: 5, leastPx: 1, level: true },
-        ),
-      ),
-    ],
+    ["grids and outlines", true, ANY_CUT],
     [
       "moved cells and outlines",
       false,
@@ -187,6 +182,20 @@ describe("frames that a cut has lost", () => {
       }),
     );
   });
+});
+
+it("of any cuts, one after the other, no two frames have one key, however many return", () => {
+  const first = decided();
+  fc.assert(
+    fc.property(fc.array(ANY_CUT, { maxLength: 10 }), (ways) => {
+      const { cut } = memory();
+      ways.reduce((project, how) => {
+        const after = cut(project, how);
+        checkDocument(after, "it");
+        return after;
+      }, first);
+    }),
+  );
 });
 
 describe("cells restored after another way was tried", () => {

@@ -1,6 +1,6 @@
 /** Random edits of sources, frames, layers, palettes, pieces and marks. */
 import { type FrameRef, type Source, STEADY_WAYS, sourceById } from "../model";
-import { crop } from "../raster";
+import { coverageOf, crop, scaled } from "../raster";
 import { partedIntoTiles } from "../tiles";
 import * as edits from ".";
 import {
@@ -28,6 +28,9 @@ import {
   told,
 } from "./random-choices.fixture";
 
+/** The sheet at twice its size. */
+const LARGE = coverageOf(scaled(sheet, 2, true));
+
 export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
   add: (p, d) => edits.addSources(p, [{ fileName: `${name(d)}.png`, ...picture }]),
   series: (p, d) => edits.takeIn(p, [{ name: name(d), pictures: [picture, picture, picture], coverages: [coverage, coverage, coverage] }]),
@@ -45,6 +48,47 @@ export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
       [{ name: name(d), ways: 4, facings: { e: "one" }, mirror: d(2) === 0, namesClips: d(2) === 0 }],
     ),
   cut: (p, d) => edits.cutSource(p, source(p, d).id, grid(d), coverage),
+  cutThereAndBack: (p, d) => {
+    const before = source(p, d);
+    const there = edits.cutSource(p, before.id, grid(d), coverage);
+    const lost = edits.framesLost(before, sourceById(there, before.id));
+    const kind = pick(p.marks, d)?.name;
+    const meanwhile =
+      kind && d(3) === 0 ? edits.removeMarkKind(there, kind) : d(4) === 0 ? edits.setSourceScale(there, before.id, 2) : there;
+    const cut = before.cut && d(2) === 0 ? before.cut : grid(d);
+    return edits.cutSource(meanwhile, before.id, cut, coverage, { lost, before, isDecided: () => d(2) === 0 });
+  },
+  someStills: (p, d) => {
+    const series = source(p, d);
+    const stills = series.pictures.slice(d(2), 1 + d(3)).map(({ file: _, ...each }) => ({ ...each, sha256: String(d(2)).repeat(64) }));
+    const all = edits.withOtherStills(series, stills);
+    return all
+      ? edits.refreshSource(
+          p,
+          series.id,
+          all,
+          all.map(() => coverage),
+        )
+      : p;
+  },
+  resized: (p, d) => {
+    const { id, pictures } = source(p, d);
+    const by = pictures[0]?.width === sheet.width ? 2 : 0.5;
+    const drawn = by === 2 ? LARGE : coverage;
+    const larger = pictures.map(({ file: _, width, height, ...each }) => ({
+      ...each,
+      width: width * by,
+      height: height * by,
+      sha256: String(by === 2 ? 2 : d(2)).repeat(64),
+    }));
+    return edits.takeResizedArt(
+      p,
+      id,
+      larger,
+      larger.map(() => drawn),
+      by,
+    );
+  },
   outlines: (p, d) => edits.cutSource(p, source(p, d).id, { by: "outlines", joinPx: d(4), leastPx: 1 + d(3), level: d(2) === 0 }, coverage),
   draw: (p, d) => edits.drawFrames(p, source(p, d).id, [{ x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]),
   place: (p, d) => edits.placeFrames(p, new Map(refs(p, d).map((ref) => [ref, { x: d(20), y: d(20), w: 1 + d(12), h: 1 + d(10) }]))),

@@ -6,7 +6,7 @@ export const CHANGES_MARKS: ReadonlySet<string> = new Set([
   ...["acrossMarks", "angle", "box", "changeBox", "clearMarks", "fillPoint", "point", "removeBox", "removeMark", "renameMark", "setBoxes"],
   ...["setOutlines", "setTrace", "steadyOutline", "forgetOrigins", "mend", "nudge", "origins", "sourceOrigin", "steadyClip", "scale"],
   // A file that says where they are, and a cut with everything decided about it.
-  ...["cutByMetadata", "refreshByMetadata", "restoreCut"],
+  ...["cutByMetadata", "cutThereAndBack", "refreshByMetadata", "restoreCut"],
 ]);
 
 /**

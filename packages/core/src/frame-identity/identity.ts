@@ -61,6 +61,8 @@ export function identified(
   const { letter } = options;
   const olds = matched(before, pieces, options);
   const keys = new Set(before.map(({ key }) => key as string));
+  // Lost frames that return have theirs already.
+  if (options.lost) for (const old of olds) if (old) keys.add(old.key);
   const all = options.lost ? [...before, ...options.lost] : before;
   let next = all.reduce((most, { key }) => (/^[ihmp]/.test(key) ? Math.max(most, Number(key.slice(1))) : most), -1) + 1;
   const freeKey = (wanted: string | null): string => {

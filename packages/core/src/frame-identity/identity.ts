@@ -9,11 +9,9 @@
  * were. Holds: keys stay unique; no earlier frame becomes two.
  * Cost: O(pieces), and for moved ones × those nearby.
  */
-import { likenessOf } from "../cut";
-import { commonArea, type Frame, isFrameKey } from "../model";
-import { shownBy } from "./inside";
-import { neighbourhoods } from "./nearby";
-import { type NewFrame, placeOf } from "./new-frame";
+import { type Frame, isFrameKey } from "../model";
+import type { NewFrame } from "./new-frame";
+import { groupedBy, isMostlyIn, liesOn, Pairing } from "./pairing";
 
 interface Options {
   /** Whether keys mean the same before and after. */
@@ -84,68 +82,45 @@ function matched(
   before: readonly Frame[],
   pieces: readonly NewFrame[],
   { sameWay, likeness, sameDrawing, shows = false, byName = false, byNumber = false, lost = [] }: Options,
-): (Frame | null)[] {
-  const olds: (Frame | null)[] = pieces.map(() => null);
-  const taken = new Set<Frame>();
-  const match = (k: number, frame: Frame | null | undefined) => {
-    if (!frame || taken.has(frame) || olds[k]) return;
-    taken.add(frame);
-    olds[k] = frame;
-  };
-  if (sameDrawing) for (const k of pieces.keys()) match(k, sameDrawing(k));
+): readonly (Frame | null)[] {
+  const pairing = new Pairing(pieces);
+  if (sameDrawing) for (const k of pieces.keys()) pairing.pair(k, sameDrawing(k));
   if (byName) {
     const named = groupedBy(before, ({ name }) => name ?? "");
-    for (const [k, { name }] of pieces.entries()) if (name !== undefined && named.get(name)?.length === 1) match(k, named.get(name)?.[0]);
+    for (const [k, { name }] of pieces.entries())
+      if (name !== undefined && named.get(name)?.length === 1) pairing.pair(k, named.get(name)?.[0]);
   }
   if (byNumber) {
     const numbered = new Map(before.map((frame) => [frame.number, frame]));
-    for (const [k, { number }] of pieces.entries()) match(k, numbered.get(number));
+    for (const [k, { number }] of pieces.entries()) pairing.pair(k, numbered.get(number));
   }
-  const byKey = sameWay ? new Map(before.map((frame) => [frame.key as string, frame])) : null;
-  // Most often all cells are found so, and places need not be spelled out, which is most of the work.
-  if (byKey)
-    for (const [k, piece] of pieces.entries()) {
-      const own = piece.key === null ? undefined : byKey.get(piece.key);
-      if (own && liesOn(own, piece, Math.min(likeness, 0.5))) match(k, own);
-    }
+  const byKey = new Map(sameWay ? before.map((frame) => [frame.key as string, frame]) : []);
   const least = sameWay ? Math.min(likeness, 0.5) : likeness;
-  const areLeft = (frames: readonly Frame[]) => olds.includes(null) && frames.some((frame) => !taken.has(frame));
-  const matchPlaces = (frames: readonly Frame[], give: typeof match) => {
-    if (!areLeft(frames)) return;
-    const byPlace = groupedBy(frames, placeOf);
-    for (const [k, piece] of pieces.entries()) {
-      if (olds[k]) continue;
-      // Several records may have the same rectangle: each keeps its own frame, by name if it has one, otherwise in order.
-      const there = (byPlace.get(placeOf(piece)) ?? []).filter((frame) => !taken.has(frame));
-      give(k, there.find(({ name }) => name !== undefined && name === piece.name) ?? there[0]);
-    }
-  };
-  const matchDrawings = (frames: readonly Frame[], showing: boolean, give: typeof match) => {
-    if (least < 1 && areLeft(frames)) matchNear(frames, pieces, olds, taken, least, give);
-    if (showing && areLeft(frames)) for (const [k, frame] of shownBy(pieces, frames)) if (!olds[k]) give(k, frame);
-  };
-  matchPlaces(before, match);
-  matchDrawings(before, shows, match);
-  const free = lost.length > 0 && olds.includes(null) ? withFreeKeys(lost, before, olds) : [];
+  // Most often all cells are found so, and places need not be spelled out, which is most of the work.
+  pairing.byKey((key, piece) => {
+    const own = byKey.get(key);
+    return own && liesOn(own, piece, Math.min(likeness, 0.5)) ? own : undefined;
+  });
+  pairing.byPlace(before);
+  pairing.byLikeness(before, least);
+  if (shows) pairing.byDrawing(before);
+  const free = lost.length === 0 || pairing.isDone ? [] : withFreeKeys(lost, before, pairing.olds);
+  if (free.length === 0) {
+    pairing.byKey((key) => byKey.get(key));
+    return pairing.olds;
+  }
   const freeByKey = groupedBy(free, ({ key }) => key);
-  const back = (k: number, frame: Frame | null | undefined) => {
-    match(k, frame);
-    for (const other of frame && olds[k] === frame ? (freeByKey.get(frame.key) ?? []) : []) taken.add(other);
-  };
-  matchPlaces(free, back);
-  if (free.length > 0)
-    for (const [k, { key, ...piece }] of pieces.entries())
-      if (key !== null)
-        back(
-          k,
-          freeByKey.get(key)?.find((frame) => isMostlyIn(frame, piece)),
-        );
-  const given = new Set(free.length > 0 ? olds.map((frame) => frame?.key) : []);
-  if (byKey) for (const [k, piece] of pieces.entries()) if (piece.key !== null && !given.has(piece.key)) match(k, byKey.get(piece.key));
+  pairing.oneOfEachKey(free);
+  pairing.byPlace(free);
+  pairing.byKey((key, piece) => freeByKey.get(key)?.find((frame) => isMostlyIn(frame, piece)));
+  const given = pairing.keys();
+  pairing.byKey((key) => (given.has(key) ? undefined : byKey.get(key)));
   // They may have been cut in any way.
-  const stillFree = free.filter(({ key }) => !olds.some((frame) => frame?.key === key));
-  matchDrawings(stillFree, true, back);
-  return olds;
+  const keys = pairing.keys();
+  const left = free.filter(({ key }) => !keys.has(key));
+  pairing.byLikeness(left, least);
+  pairing.byDrawing(left);
+  return pairing.olds;
 }
 
 /**
@@ -164,52 +139,6 @@ function withFreeKeys(lost: readonly Frame[], before: readonly Frame[], olds: re
 function isDecidedSince(was: Frame, { name, marks, data, dropped }: Frame): boolean {
   if (!(name || marks || data || dropped)) return false;
   return name !== was.name || marks !== was.marks || data !== was.data || dropped !== was.dropped;
-}
-
-function matchNear(
-  before: readonly Frame[],
-  pieces: readonly NewFrame[],
-  olds: readonly (Frame | null)[],
-  taken: ReadonlySet<Frame>,
-  least: number,
-  match: (k: number, frame: Frame | null) => void,
-): void {
-  const near = neighbourhoods(before);
-  for (const [k, piece] of pieces.entries()) {
-    if (olds[k]) continue;
-    let best: Frame | null = null;
-    let most = least;
-    for (const frame of near(piece)) {
-      if (taken.has(frame)) continue;
-      const alike = likenessOf(frame.rect, piece.rect);
-      if (alike > most || (alike === most && best !== null && frame.number > best.number)) {
-        most = alike;
-        best = frame;
-      }
-    }
-    match(k, best);
-  }
-}
-
-/** Whether more than half of the smaller one is inside the other. */
-function isMostlyIn(frame: Frame, piece: Omit<NewFrame, "key">): boolean {
-  const [a, b] = [frame.rect, piece.rect];
-  return (frame.picture ?? 0) === (piece.picture ?? 0) && commonArea(a, b) * 2 > Math.min(a.w * a.h, b.w * b.h);
-}
-
-function liesOn(frame: Frame, piece: NewFrame, least: number): boolean {
-  return (frame.picture ?? 0) === (piece.picture ?? 0) && likenessOf(frame.rect, piece.rect) > least;
-}
-
-function groupedBy<Each>(all: readonly Each[], keyOf: (each: Each) => string): Map<string, Each[]> {
-  const groups = new Map<string, Each[]>();
-  for (const each of all) {
-    const key = keyOf(each);
-    const group = groups.get(key);
-    if (group) group.push(each);
-    else groups.set(key, [each]);
-  }
-  return groups;
 }
 
 /** A person's decisions take precedence over a file; the file's earlier statements do not. */

@@ -12,7 +12,7 @@ import { type Delivery, emptyProject, type Project, type SourceId } from "../mod
 import { deliver } from "./project";
 
 /** These bring other art, which is not at hand here. */
-const OTHER_ART = new Set(["refresh", "refreshOn", "refreshByMetadata", "freezeMirror"]);
+const OTHER_ART = new Set(["refresh", "refreshOn", "refreshByMetadata", "resized", "someStills", "freezeMirror"]);
 const EDITS = Object.entries({ ...EDITS_OF_ART, ...EDITS_OF_MOTION })
   .filter(([what]) => !OTHER_ART.has(what))
   .map(([, edit]) => edit);

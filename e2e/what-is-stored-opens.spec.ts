@@ -142,3 +142,15 @@ test("an unreadable document is no dead end: other projects, its raw data, a new
     .click();
   await expect(sheets(page)).toHaveText([/other/]);
 });
+
+test("a project's file dropped where a project cannot be opened is opened", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
+  await saved(page);
+  await damage(page, "sources", "cut off");
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "The project could not be opened" })).toBeVisible();
+  const demo = await (await page.request.get("/demo.caravan")).body();
+  await dropFiles(page, [{ name: "road.caravan", bytes: new Uint8Array(demo) }]);
+  await expect(page).toHaveTitle(/The Tamarisk Road/);
+});

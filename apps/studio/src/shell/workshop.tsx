@@ -11,7 +11,7 @@ import { followRenames, loadOutlets } from "../project/delivering/game-folder";
 import { startLooking } from "../project/findings";
 import { useHome } from "../project/home/home-state";
 import { ART_FILES, takeInAndGo } from "../project/import-later";
-import { takeInDrop, takeInEarlyDrops } from "../project/importing/early-drops";
+import { openingEnded, takeInDrop, takeInEarlyDrops } from "../project/importing/early-drops";
 import { useFilm } from "../project/importing/film";
 import { useReview } from "../project/importing/review";
 import { takeInLaunched } from "../project/launched";
@@ -149,11 +149,13 @@ function useOpening(): { problem: Problem | null; solved: () => void } {
     const stopSaving = startAutosave();
     const stopListening = listenToTabs();
     const stopWatching = watchLinkedFolder();
-    start().catch((error: unknown) => {
-      const text = whyOf(error);
-      endFirstView();
-      setProblem({ text, id: error instanceof StartFailed ? error.id : null });
-    });
+    start()
+      .catch((error: unknown) => {
+        const text = whyOf(error);
+        endFirstView();
+        setProblem({ text, id: error instanceof StartFailed ? error.id : null });
+      })
+      .finally(openingEnded);
     return () => {
       stopSaving();
       stopListening();

@@ -1,7 +1,6 @@
 /** Files dropped before a project is open. Those dropped before the studio's code has come are kept by the page itself. */
 
 import { takeInAndGo } from "../import-later";
-import { useOpenProject } from "../open-project";
 import { type Drop, handedByDrop } from "./collect";
 
 /** What the page has at hand (`shell/first-view/before-anything`). */
@@ -11,11 +10,21 @@ interface EarlyDrops {
   over(): void;
 }
 
-/** Imports what was dropped as soon as a project is open. To be called in the event itself. */
+let endOpening = () => {};
+const opened = new Promise<void>((done) => {
+  endOpening = done;
+});
+
+/** A project is open, or none can be: a project's file may still be dropped then. */
+export function openingEnded(): void {
+  endOpening();
+}
+
+/** Imports what was dropped as soon as a project is open, or opening has failed. To be called in the event itself. */
 export async function takeInDrop(drop: Drop): Promise<void> {
   const files = await handedByDrop(drop);
   if (files.length === 0) return;
-  await untilOpen();
+  await opened;
   await takeInAndGo(files);
 }
 
@@ -25,16 +34,4 @@ export async function takeInEarlyDrops(): Promise<void> {
   if (!early) return;
   early.over();
   for (const drop of early.drops.splice(0)) await takeInDrop(drop);
-}
-
-function untilOpen(): Promise<void> {
-  return new Promise((resolve) => {
-    const isOpen = () => useOpenProject.getState().id !== null;
-    if (isOpen()) return resolve();
-    const stop = useOpenProject.subscribe(() => {
-      if (!isOpen()) return;
-      stop();
-      resolve();
-    });
-  });
 }

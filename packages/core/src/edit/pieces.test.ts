@@ -3,7 +3,9 @@ import { describe, expect, it } from "vitest";
 import { nameFindings } from "../check/action-findings";
 import type { ActionName, ClipName, FrameRef, Piece, Project, SourceId } from "../model";
 import { addAction, mirrorMissing, setPetal } from "./actions";
+import { addSources } from "./add-sources";
 import { addClip, renameClip } from "./clips";
+import { setDelivery } from "./deliveries";
 import { addPalette, renamePalette } from "./palettes";
 import {
   addFrameOfPieces,
@@ -24,6 +26,7 @@ import {
 } from "./pieces";
 import { porterProject } from "./project.fixture";
 import { freeSourceId } from "./source-id";
+import { removeSource } from "./sources";
 import { placesRestacked } from "./stacking";
 import { addVariants, clipsAlike, clipsToDress } from "./variants";
 
@@ -106,6 +109,15 @@ describe("ids of sources", () => {
       })),
     };
     expect(freeSourceId(named)).toBe("s8");
+  });
+
+  it("are never those that a delivery, a clip or a stage still names, so that a new sheet is not taken for a removed one", () => {
+    const two = addSources(porterProject(), [{ fileName: "well.png", sha256: "d".repeat(64), width: 16, height: 10 }]);
+    const chosen = setDelivery(two, 0, { choice: { of: "frames", names: [], pattern: "", frames: ["s2/c0r0" as FrameRef] } });
+    const again = addSources(removeSource(chosen, "s2" as SourceId), [
+      { fileName: "oasis.png", sha256: "e".repeat(64), width: 16, height: 10 },
+    ]);
+    expect(again.sources.map(({ id }) => id)).toEqual(["s1", "s3"]);
   });
 });
 

@@ -7,13 +7,17 @@ import {
   addMarkKind,
   addSources,
   cutSource,
+  dropFrames,
   moveSteps,
   placeOrigins,
   putPoint,
   removeClip,
   removeMarkKind,
+  removeSource,
+  renameAction,
   renameClip,
   renameMarkKind,
+  setBoxUse,
   setClipRules,
   setData,
   setDelivery,
@@ -22,7 +26,7 @@ import {
   setStepEvents,
 } from "../edit";
 import { porterProject, sheetOfCells } from "../edit/project.fixture";
-import type { ActionName, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
+import type { ActionName, BehaviourName, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
 import { coverageOf } from "../raster";
 import { mergeProjects } from "./merge";
 
@@ -109,6 +113,29 @@ describe("merging", () => {
     expect(clean(theirs, ours).actions.at(-1)?.facings).toEqual({ e: { clip: "rest" } });
   });
 
+  it("knows an action that was renamed together with its clip, and a kind of marks whose letter followed its name", () => {
+    const ours = renameAction(renameClip(base, clip("walk"), "stride"), "go" as ActionName, "move");
+    const theirs = setPetal(base, "go" as ActionName, "w", { clip: clip("walk"), mirror: true });
+    for (const project of [clean(ours, theirs), clean(theirs, ours)])
+      expect(project.actions).toMatchObject([{ name: "move", facings: { e: { clip: "stride" }, w: { clip: "stride", mirror: true } } }]);
+
+    const torso = setBoxUse(renameMarkKind(base, "body" as MarkName, "torso"), "torso" as MarkName, "hurt");
+    const more = addBox(base, "walk", row(1), "body" as MarkName, ref(0, 1), { x: 2, y: 2, w: 3, h: 3 });
+    for (const project of [clean(torso, more), clean(more, torso)]) {
+      expect(project.marks).toMatchObject([{ name: "torso", letter: "T", use: "hurt" }, { name: "hand" }]);
+      const named = project.sources.flatMap(({ frames }) => frames.flatMap(({ marks }) => Object.keys(marks?.boxes ?? {})));
+      expect(named).toEqual(Array.from({ length: 8 }, () => "torso"));
+    }
+  });
+
+  it("does not take a new kind of marks for a removed one that looks like it", () => {
+    const ours = addMarkKind(removeMarkKind(base, "body" as MarkName), "box", "reach");
+    const theirs = addBox(base, "walk", row(1), "body" as MarkName, ref(0, 1), { x: 2, y: 2, w: 3, h: 3 });
+    const { project, conflicts } = mergeProjects(base, ours, theirs);
+    expect(project.marks.map(({ name }) => name).toSorted()).toEqual(["body", "hand", "reach"]);
+    expect(conflicts.map(({ where }) => where)).toEqual(["marks, body"]);
+  });
+
   it("keeps two sources apart that got the same id", () => {
     const sheet = sheetOfCells(2, 1);
     const withSource = (name: string, letter: string, frames: number) => {
@@ -138,6 +165,16 @@ describe("merging", () => {
 });
 
 describe("conflicts for a person", () => {
+  const two = (() => {
+    const added = addSources(base, [{ fileName: "well.png", sha256: "d".repeat(64), width: 16, height: 10 }]);
+    const none = { x: 0, y: 0 };
+    return cutSource(
+      added,
+      "s2" as SourceId,
+      { by: "cell", cell: { w: 8, h: 10 }, margin: none, gap: none, keepEmpty: false },
+      coverageOf(sheetOfCells(2, 1)),
+    );
+  })();
   const conflicts = (ours: Project, theirs: Project) => mergeProjects(base, ours, theirs);
 
   it("are reported with their place, and ours is kept", () => {
@@ -187,10 +224,43 @@ describe("conflicts for a person", () => {
         { where: "clips, strike", message: expect.stringContaining("the action go of the other needs it; it is kept") },
       ]);
     }
+    // A source, for a clip that the other side has made of its frames; what lost its steps with the source stays as it was left there.
+    const noArt = removeSource(two, "s2" as SourceId);
+    const more = addClip(two, ["s2/c0r0" as FrameRef], "drink");
+    for (const [ours, theirs] of [
+      [noArt, more],
+      [more, noArt],
+    ] as const) {
+      const { project, conflicts } = mergeProjects(two, ours, theirs);
+      expect(project.sources.map(({ name }) => name)).toEqual(["porter", "well"]);
+      expect(project.clips.find(({ name }) => name === "drink")?.steps).toMatchObject([{ frame: "s2/c0r0" }]);
+      expect(conflicts).toEqual([
+        { where: "sources, well", message: expect.stringContaining("the clip drink of the other needs it; it is kept") },
+      ]);
+    }
     const noKind = removeMarkKind(base, "hand" as MarkName);
     const marked = putPoint(base, "idle", [ref(1, 0)], "hand" as MarkName, ref(1, 0), { x: 3, y: 4 });
     const { project, conflicts } = mergeProjects(base, noKind, marked);
     expect(project.marks.map(({ name }) => name)).toContain("hand");
     expect(conflicts).toMatchObject([{ where: "marks, hand" }]);
+  });
+
+  it("are what is right on each side and wrong together", () => {
+    const dropped = dropFrames(base, [ref(3, 2)]);
+    const shown = addClip(base, [ref(3, 2)], "turn");
+    for (const [ours, theirs] of [
+      [dropFrames(removeClip(base, clip("strike")), [ref(3, 2)]), shown],
+      [shown, dropFrames(removeClip(base, clip("strike")), [ref(3, 2)])],
+    ] as const)
+      expect(mergeProjects(base, ours, theirs).conflicts).toEqual([
+        { where: 'clip "turn"', message: expect.stringMatching(/^Each side is right alone, but not together: 1 step \(0\) shows a frame/) },
+      ]);
+    // What one side has left so is known there.
+    expect(mergeProjects(base, dropped, base).conflicts).toEqual([]);
+
+    const rest = { name: "rest", when: [], play: "idle" as ClipName };
+    const behaving = { ...base, behaviours: [{ name: "porter" as BehaviourName, inputs: [], rules: [rest] }] };
+    const { conflicts } = mergeProjects(base, behaving, removeClip(base, clip("idle")));
+    expect(conflicts).toEqual([expect.objectContaining({ message: expect.stringContaining('no action or clip "idle" with steps') })]);
   });
 });

@@ -1,8 +1,11 @@
 /** Merges two versions of a project with a common origin by meaning: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
 import { t } from "../words";
+import { withRectanglesOfBoth } from "./at-their-pixels";
 import { withAddedApart } from "./both-added";
 import type { Conflict } from "./conflict";
+import { whatDoesNotFit } from "./does-not-fit";
+import { withFramesOfOneCut } from "./frames-of-one-cut";
 import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
 import { withRenamesFollowed } from "./renames";
@@ -27,16 +30,28 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
     message: t("We renamed it {mine} and they {hers}; ours is kept.", { mine, hers }),
   }));
   const theirsApart = withAddedApart(followed.base, followed.ours, followed.theirs, (found) => conflicts.push(found));
-  const together = merged(followed.base, followed.ours, theirsApart, [], ({ path, how }) =>
+  const ofOneCut = withFramesOfOneCut({ ...followed, theirs: theirsApart }, (found) => conflicts.push(found));
+  const versions = withRectanglesOfBoth(ofOneCut);
+  const together = merged(versions.base, versions.ours, versions.theirs, [], ({ path, how }) =>
     conflicts.push({ where: path.join(", ") || t("the project"), message: MESSAGES[how] }),
   ) as Project;
-  const { project: whole, back } = withNeeded(together, [followed.ours, theirsApart, followed.base]);
-  for (const { where, by } of back)
-    conflicts.push({
-      where,
-      message: t("One side removed it, and {by} of the other needs it; it is kept, so that no work is lost.", { by }),
-    });
-  const project = settled(whole, followed.ours, (found) => conflicts.push(found));
+  const completed = (project: Project) => {
+    const { project: whole, back } = withNeeded(project, versions);
+    for (const { where, by } of back)
+      conflicts.push({
+        where,
+        message: t("One side removed it, and {by} of the other needs it; it is kept, so that no work is lost.", { by }),
+      });
+    return whole;
+  };
+  const fitting = settled(
+    completed(together),
+    followed.ours,
+    (tried) => withNeeded(tried, versions).project,
+    (found) => conflicts.push(found),
+  );
+  // What is ours again may need more of what they removed.
+  const project = completed(fitting);
   try {
     checkDocument(project, t("the merged project"));
   } catch (error) {
@@ -47,5 +62,5 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
       t("Use one side, and repeat the other's changes in it."),
     );
   }
-  return { project, conflicts };
+  return { project, conflicts: [...conflicts, ...whatDoesNotFit(project, followed.ours, theirsApart)] };
 }

@@ -1,5 +1,6 @@
 /** Restores items that one side removed and the other side's work needs: they are easy to remove again, but not to recreate. */
 import { type Clip, FIELD_OF_SHAPE, MARK_SHAPES, type MarkKind, type Project } from "../model";
+import { type Naming, sourcesNamed } from "../references";
 import { t } from "../words";
 
 /** A restored item, and what needs it, in words. */
@@ -8,9 +9,16 @@ export interface BroughtBack {
   readonly by: string;
 }
 
-/** The merged project with clips that its actions show and kinds of marks that its frames have, from whichever version has them. */
-export function withNeeded(project: Project, versions: readonly Project[]): { project: Project; back: BroughtBack[] } {
-  const back: BroughtBack[] = [];
+interface Versions {
+  readonly base: Project;
+  readonly ours: Project;
+  readonly theirs: Project;
+}
+
+/** The merged project with sources that are named, clips that its actions show and kinds of marks that its frames have, from whichever version has them. */
+export function withNeeded(merged: Project, { base, ours, theirs }: Versions): { project: Project; back: BroughtBack[] } {
+  const versions = [ours, theirs, base];
+  const { project, back } = withNeededSources(merged, ours, theirs);
   const clips = [...project.clips];
   const there = new Set<string>(clips.map(({ name }) => name));
   for (const action of project.actions)
@@ -38,6 +46,46 @@ export function withNeeded(project: Project, versions: readonly Project[]): { pr
         }
   }
   return { project: back.length === 0 ? project : { ...project, clips, marks }, back };
+}
+
+/**
+ * A source that one side removed comes back if the other side's work names it in a new place: a clip of its frames, for instance. What
+ * named it before on the side that removed it stays without it, as decided there.
+ */
+function withNeededSources(project: Project, ours: Project, theirs: Project): { project: Project; back: BroughtBack[] } {
+  const sides = [ours, theirs].map((side) => ({ sources: byId(side), named: new Set(sourcesNamed(side).map(key)) }));
+  const sources = byId(project);
+  const back: BroughtBack[] = [];
+  for (const naming of sourcesNamed(project)) {
+    if (sources.has(naming.source)) continue;
+    const having = sides.find((side) => side.sources.has(naming.source) && side.named.has(key(naming)));
+    const source = having?.sources.get(naming.source);
+    if (!source || sides.some((side) => side !== having && side.named.has(key(naming)))) continue;
+    sources.set(source.id, source);
+    back.push({ where: `sources, ${source.name}`, by: inWords(naming) });
+  }
+  return { project: back.length === 0 ? project : { ...project, sources: [...sources.values()] }, back };
+}
+
+function byId({ sources }: Project): Map<string, Project["sources"][number]> {
+  return new Map(sources.map((source) => [source.id, source]));
+}
+
+function key({ source, by, name }: Naming): string {
+  return JSON.stringify([source, by, name]);
+}
+
+function inWords({ by, name }: Naming): string {
+  switch (by) {
+    case "clip":
+      return t("the clip {name}", { name });
+    case "pieces":
+      return t("the pieces of {name}", { name });
+    case "delivery":
+      return t("the delivery {name}", { name });
+    case "stage":
+      return t("the stage {name}", { name });
+  }
 }
 
 function firstOf<Thing>(versions: readonly Project[], find: (version: Project) => Thing | undefined): Thing | undefined {

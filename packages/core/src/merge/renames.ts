@@ -1,6 +1,6 @@
 /** Applies one side's renames to the other version, references included, before the two are compared. */
 import { renameAction, renameBehaviour, renameClip, renameMarkKind, renamePalette, renamePart, renameStage } from "../edit";
-import { CaravanError, type Project } from "../model";
+import { CaravanError, FIELD_OF_SHAPE, type FrameRef, frameRef, type MarkKind, type Project } from "../model";
 import { same } from "./three-way";
 
 export interface Rename {
@@ -29,21 +29,35 @@ function named(project: Project, list: keyof typeof RENAMES): readonly Named[] {
   return (project[list] ?? []) as readonly Named[];
 }
 
-/** Pairs of removed and added items that are otherwise equal; ambiguous ones are left out. */
+/**
+ * Pairs of removed and added items that are otherwise the same; ambiguous ones are left out. List by list: what a list's items refer to
+ * has its new names by then, so that an action renamed together with its clips is the same one.
+ */
 export function renamesIn(base: Project, side: Project): Rename[] {
-  return LISTS.flatMap((list) => {
-    const [before, after] = [named(base, list), named(side, list)];
-    const had = new Set(before.map(({ name }) => name));
-    const has = new Set(after.map(({ name }) => name));
-    const fresh = after.filter(({ name }) => !had.has(name));
-    const gone = before.filter(({ name }) => !has.has(name));
-    return gone.flatMap((each): Rename[] => {
-      const alike = fresh.filter((other) => isAlike(each, other));
-      const [only] = alike;
-      return only && alike.length === 1 && gone.filter((other) => isAlike(other, only)).length === 1
-        ? [{ list, from: each.name, to: only.name }]
-        : [];
-    });
+  const found: Rename[] = [];
+  let before = base;
+  for (const list of LISTS) {
+    const pairs = renamesOf(list, before, side);
+    for (const each of pairs) before = renamed(before, each);
+    found.push(...pairs);
+  }
+  return found;
+}
+
+function renamesOf(list: Rename["list"], base: Project, side: Project): Rename[] {
+  const [before, after] = [named(base, list), named(side, list)];
+  const had = new Set(before.map(({ name }) => name));
+  const has = new Set(after.map(({ name }) => name));
+  const fresh = after.filter(({ name }) => !had.has(name));
+  const gone = before.filter(({ name }) => !has.has(name));
+  if (gone.length === 0 || fresh.length === 0) return [];
+  const isSame = list === "marks" ? sameMarks(base, side) : isAlike;
+  return gone.flatMap((each): Rename[] => {
+    const alike = fresh.filter((other) => isSame(each, other));
+    const [only] = alike;
+    return only && alike.length === 1 && gone.filter((other) => isSame(other, only)).length === 1
+      ? [{ list, from: each.name, to: only.name }]
+      : [];
   });
 }
 
@@ -55,6 +69,35 @@ function isAlike(a: Named, b: Named): boolean {
   const { name: _a, ...restA } = a;
   const { name: _b, ...restB } = b;
   return same(restA, restB);
+}
+
+/**
+ * Kinds of marks are the same by what frames have of them, because many kinds look alike and a renamed one gets another letter: at least
+ * half of the earlier one's frames have the very same of the later one. A kind that no frame has must be equal but for name and letter.
+ */
+function sameMarks(base: Project, side: Project): (a: Named, b: Named) => boolean {
+  const [earlier, later] = [marksOnFrames(base), marksOnFrames(side)];
+  return (a, b) => {
+    const [kind, other] = [a as MarkKind, b as MarkKind];
+    if (kind.shape !== other.shape) return false;
+    const [was, is] = [earlier(kind), later(other)];
+    if (was.size > 0) return [...was].filter(([frame, mark]) => same(is.get(frame), mark)).length * 2 >= was.size;
+    return is.size === 0 && same({ ...kind, name: "", letter: "" }, { ...other, name: "", letter: "" });
+  };
+}
+
+/** For a kind of marks, what each frame has of it. */
+function marksOnFrames({ sources }: Project): (kind: MarkKind) => Map<FrameRef, unknown> {
+  const frames = sources.flatMap((source) => source.frames.map((frame) => [frameRef(source, frame), frame.marks] as const));
+  return ({ name, shape }) => {
+    const field = FIELD_OF_SHAPE[shape];
+    return new Map(
+      frames.flatMap(([ref, marks]) => {
+        const own = marks?.[field];
+        return own && Object.hasOwn(own, name) ? [[ref, own[name]] as const] : [];
+      }),
+    );
+  };
 }
 
 export interface Followed {

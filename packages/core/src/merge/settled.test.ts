@@ -1,7 +1,20 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { findingsOf } from "../check";
-import { addAction, addClip, addLayer, addPiecesSource, addSources, refreshSource, setClipRules, setPetal, setWays, takeIn } from "../edit";
+import {
+  addAction,
+  addClip,
+  addDelivery,
+  addLayer,
+  addPiecesSource,
+  addSources,
+  refreshSource,
+  removeDelivery,
+  setClipRules,
+  setPetal,
+  setWays,
+  takeIn,
+} from "../edit";
 import { porterCoverage, porterProject } from "../edit/project.fixture";
 import { diceFrom, edited, picture } from "../edit/random-choices.fixture";
 import { EDITS_OF_ART } from "../edit/random-edits-of-art.fixture";
@@ -39,6 +52,13 @@ describe("changes of both sides that are fine by themselves", () => {
     expect(project.actions).toEqual(ours.actions);
     expect(project.clips[0]?.playback).toBe("once");
     expect(conflicts.map(({ where }) => where)).toContain("actions, go");
+  });
+
+  it("keep one of our deliveries if each side removed another", () => {
+    const two = addDelivery(walking, "web", null);
+    const { project, conflicts } = mergeProjects(two, removeDelivery(two, 0), removeDelivery(two, 1));
+    expect(project.deliveries.map(({ name }) => name)).toEqual(["web"]);
+    expect(conflicts.map(({ where }) => where)).toEqual(["deliveries, web"]);
   });
 
   it("keep our source if its layers do not fit their art, and everything else of theirs", () => {

@@ -15,9 +15,18 @@ interface Item {
 }
 type Lists = Readonly<Partial<Record<(typeof LISTS)[number], readonly Item[]>>>;
 
-/** Cost: one check of the whole for each list and each item of the failing ones; nothing is checked twice if the merge is valid. */
-export function settled(merged: Project, ours: Project, conflict: (found: Conflict) => void): Project {
-  let project = withNamesOfSources(merged, ours, conflict);
+/**
+ * `completed` restores what the project needs, as it will afterwards. Cost: one check of the whole for each list and each item of the
+ * failing ones; nothing is checked twice if the merge is valid.
+ */
+export function settled(
+  merged: Project,
+  ours: Project,
+  completed: (project: Project) => Project,
+  conflict: (found: Conflict) => void,
+): Project {
+  const opens = (project: Project) => isValid(completed(project));
+  let project = withADelivery(withNamesOfSources(merged, ours, conflict), ours, conflict);
   if (opens(project)) return project;
   for (const list of LISTS) {
     const mine = new Map(((ours as Lists)[list] ?? []).map((item) => [keyOf(item), item]));
@@ -65,12 +74,22 @@ function withNamesOfSources(project: Project, ours: Project, conflict: (found: C
   };
 }
 
+/** Each side can remove another of two deliveries, and a project has at least one. */
+function withADelivery(project: Project, { deliveries: [first] }: Project, conflict: (found: Conflict) => void): Project {
+  if (project.deliveries.length > 0 || !first) return project;
+  conflict({
+    where: `deliveries, ${first.name}`,
+    message: t("Each side removed another delivery, and a project has at least one; this one of ours is kept."),
+  });
+  return { ...project, deliveries: [first] };
+}
+
 /** Sources that have their name on our side come first. */
 function rank({ id, name }: Project["sources"][number], mine: ReadonlyMap<string, string>): number {
   return mine.get(id) === name ? 0 : 1;
 }
 
-function opens(project: Project): boolean {
+function isValid(project: Project): boolean {
   try {
     checkDocument(project, project.name);
     return true;

@@ -49,12 +49,14 @@ export async function put(page: Page, path: string, bytes: Uint8Array): Promise<
   );
 }
 
+/** Waits while the browser puts a new file in the place of the old one: on its private file system that takes a moment. */
 export async function projectThere(page: Page, there: There | null = null): Promise<Project> {
-  const { text = "" } = there ?? (await fileThere(page, "caravan.json")) ?? {};
-  return readProjectFile(new TextEncoder().encode(text), "caravan.json");
+  let found = there;
+  await expect.poll(async () => (found ??= await fileThere(page, "caravan.json"))).not.toBeNull();
+  return readProjectFile(new TextEncoder().encode(found?.text), "caravan.json");
 }
 
-/** None while the browser puts a new file in the place of the old one: on its private file system that takes a moment. */
+/** None while the file is being replaced. */
 export const clipsThere = async (page: Page) => {
   const there = await fileThere(page, "caravan.json");
   return there ? (await projectThere(page, there)).clips.map(({ name }) => name) : [];

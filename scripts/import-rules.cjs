@@ -10,8 +10,8 @@ const FLOORS = [
   ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],
   ["delivery-plan", "example", "stage"],
   ["edit"],
-  ["check", "intake", "merge"],
-  ["deliver"],
+  ["check", "intake"],
+  ["deliver", "merge"],
 ];
 const core = (names) => `^packages/core/src/(${names.join("|")})/`;
 

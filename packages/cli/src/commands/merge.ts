@@ -37,7 +37,11 @@ function merge(base: string, ours: string, theirs: string, { out, json }: MergeO
   const { project, conflicts } = mergeProjects(before, mine, readVersion(theirs));
   const bytes = writeProjectFile(project);
   if (out !== undefined) writeWhole(existsSync(out) ? pathOf(out) : out, bytes);
-  const findings = findingsOf(project).filter(({ severity }) => severity === "error");
+  // What a conflict says already is not said again.
+  const findings = findingsOf(project).filter(
+    ({ severity, where, message }) =>
+      severity === "error" && !conflicts.some((each) => each.where === where && each.message.endsWith(message)),
+  );
   if (conflicts.length > 0) process.exitCode = 1;
   const words = () =>
     [

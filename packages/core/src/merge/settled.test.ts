@@ -15,11 +15,13 @@ import {
   setWays,
   takeIn,
 } from "../edit";
+import { looseReferences } from "../edit/loose-references.fixture";
 import { porterCoverage, porterProject } from "../edit/project.fixture";
 import { diceFrom, edited, picture } from "../edit/random-choices.fixture";
 import { EDITS_OF_ART } from "../edit/random-edits-of-art.fixture";
 import { EDITS_OF_MOTION } from "../edit/random-edits-of-motion.fixture";
-import { type ActionName, type ClipName, checkDocument, keptRefs, type Project, projectToFile, type Source } from "../model";
+import { type ActionName, type ClipName, checkDocument, keptRefs, type Project, projectToFile, type Source, type SourceId } from "../model";
+import { withSourceIds } from "../references";
 import { mergeProjects } from "./merge";
 
 const GO = "go" as ActionName;
@@ -80,6 +82,14 @@ describe("changes of both sides that are fine by themselves", () => {
 
 const EDITS = Object.values({ ...EDITS_OF_ART, ...EDITS_OF_MOTION });
 const text = (project: Project) => JSON.stringify(projectToFile(project));
+/** Whatever a merge without conflicts leaves open: the order of what both sides added, and which of two new sources has which id. */
+const whatever = (project: Project): unknown => {
+  const byName = <Each extends { readonly name: string }>(list: readonly Each[]) => list.toSorted((a, b) => (a.name < b.name ? -1 : 1));
+  const become = new Map(byName(project.sources).map(({ id }, k) => [id, `s${1000 + k}` as SourceId]));
+  const isNamed = (value: unknown): value is { name: string }[] =>
+    Array.isArray(value) && value.every((each) => typeof each === "object" && each !== null && "name" in each);
+  return JSON.parse(JSON.stringify(withSourceIds(project, become)), (_, value) => (isNamed(value) ? byName(value) : value));
+};
 
 describe("random edits of both sides", () => {
   it(
@@ -94,8 +104,15 @@ describe("random edits of both sides", () => {
           expect(text(mergeProjects(base, ours, base).project)).toBe(text(ours));
           expect(text(mergeProjects(base, base, theirs).project)).toBe(text(theirs));
           expect(text(mergeProjects(base, ours, ours).project)).toBe(text(ours));
-          const { project } = mergeProjects(base, ours, theirs);
+          const { project, conflicts } = mergeProjects(base, ours, theirs);
           checkDocument(project, "merged");
+          const other = mergeProjects(base, theirs, ours);
+          if (conflicts.length === 0 && other.conflicts.length === 0) {
+            expect(whatever(project)).toEqual(whatever(other.project));
+            // What refers to nothing does so on one of the sides already, or is a conflict.
+            const known = [ours, theirs].flatMap(looseReferences).map(({ owner }) => owner);
+            expect(looseReferences(project).filter(({ owner, to }) => !known.includes(owner) && !to.startsWith("frame"))).toEqual([]);
+          }
           expect(findingsOf(project).filter(({ code }) => code === "check-failed")).toEqual([]);
         }),
         { numRuns: 40, seed: 20261129 },

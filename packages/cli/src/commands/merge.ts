@@ -37,16 +37,14 @@ function merge(base: string, ours: string, theirs: string, { out, json }: MergeO
   const { project, conflicts } = mergeProjects(before, mine, readVersion(theirs));
   const bytes = writeProjectFile(project);
   if (out !== undefined) writeWhole(existsSync(out) ? pathOf(out) : out, bytes);
+  const findings = findingsOf(project).filter(({ severity }) => severity === "error");
   // What a conflict says already is not said again.
-  const findings = findingsOf(project).filter(
-    ({ severity, where, message }) =>
-      severity === "error" && !conflicts.some((each) => each.where === where && each.message.endsWith(message)),
-  );
+  const others = findings.filter(({ where, message }) => !conflicts.some((each) => each.where === where && each.message.endsWith(message)));
   if (conflicts.length > 0) process.exitCode = 1;
   const words = () =>
     [
       ...conflicts.map(({ where, message }) => `${where}: ${message}`),
-      ...findings.map(({ where, message }) => `to mend: ${where}: ${message}`),
+      ...others.map(({ where, message }) => `to mend: ${where}: ${message}`),
     ].join("\n");
   if (json) tell(true, { conflicts, findings: findings.map(toldFinding), out: out ?? null }, words);
   else if (out === undefined) process.stdout.write(bytes);
@@ -54,7 +52,7 @@ function merge(base: string, ours: string, theirs: string, { out, json }: MergeO
     tell(false, null, () =>
       conflicts.length === 0 ? `Merged into ${out}.` : `Merged into ${out}; ${counted(conflicts.length, "place")} for you to decide.`,
     );
-  if (!json && conflicts.length + findings.length > 0) note(words());
+  if (!json && conflicts.length + others.length > 0) note(words());
 }
 
 function pathOf(path: string): string {

@@ -5,10 +5,11 @@
 import { availableParallelism } from "node:os";
 import { Worker } from "node:worker_threads";
 import { drawnPixels } from "@caravan/core/art";
-import type { NamedFile, PngCodec } from "@caravan/core/codec";
+import type { NamedFile } from "@caravan/core/codec";
 import type { Frame } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
 import { type WrittenSet, writeSet, writeStaged } from "./delivered-set";
+import { framesCodec } from "./png";
 import type { StagedFile, Staging } from "./staged-file";
 
 /** A frame's rectangle on the sheet, and the path of its file. */
@@ -38,21 +39,20 @@ export async function writeFrames(
   folder: string,
   pixels: Pixels,
   frames: readonly FrameFile[],
-  png: PngCodec,
   by: string,
   replace: boolean,
 ): Promise<WrittenSet> {
   const threads = Math.min(availableParallelism(), MOST_THREADS, Math.floor(frames.length / WORTH_A_THREAD));
-  if (threads < 2) return writeSet(folder, frameFiles(pixels, frames, png), by, replace);
+  if (threads < 2) return writeSet(folder, frameFiles(pixels, frames), by, replace);
   return writeStaged(folder, (staging) => stagedInThreads(pixels, frames, staging, threads), by, replace);
 }
 
-export function* frameFiles(pixels: Pixels, frames: readonly FrameFile[], png: PngCodec): Generator<NamedFile> {
-  for (const frame of frames) yield frameFile(pixels, frame, png);
+export function* frameFiles(pixels: Pixels, frames: readonly FrameFile[]): Generator<NamedFile> {
+  for (const frame of frames) yield frameFile(pixels, frame);
 }
 
-export function frameFile(pixels: Pixels, frame: FrameFile, png: PngCodec): NamedFile {
-  return { path: frame.path, bytes: png.encode(drawnPixels(pixels, frame as FrameFile & Frame)) };
+export function frameFile(pixels: Pixels, frame: FrameFile): NamedFile {
+  return { path: frame.path, bytes: framesCodec().encode(drawnPixels(pixels, frame as FrameFile & Frame)) };
 }
 
 async function stagedInThreads(

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { promisify } from "node:util";
-import { inflate, inflateSync, type ZlibOptions } from "node:zlib";
+import { deflateSync, inflate, inflateSync, type ZlibOptions } from "node:zlib";
 import { createPngCodec, damagedData, type PngCodec, pictureDataOf, type WasmModule } from "@caravan/core/codec";
 import type { Pixels } from "@caravan/core/raster";
 
@@ -13,6 +13,7 @@ const WORTH_SHARING = 4_194_304;
 
 let plain: PngCodec | null = null;
 let codec: PngCodec | null = null;
+let frames: PngCodec | null = null;
 
 /** The PNG coder, compiled on first use; it refuses pictures whose compressed data has a wrong checksum. */
 export function pngCodec(): PngCodec {
@@ -44,6 +45,15 @@ export async function decodePng(bytes: Uint8Array, where: string): Promise<Pixel
     throw damagedData(where, cause);
   }
   return pixels;
+}
+
+/**
+ * Encodes many small pictures: indexed ones are packed by the system's zlib, four times as fast as by the coder that gives the same bytes on
+ * every machine. For files that nothing is compared with.
+ */
+export function framesCodec(): Pick<PngCodec, "encode"> {
+  frames ??= createPngCodec(new WebAssembly.Module(readWasm()), undefined, (data) => deflateSync(data));
+  return frames;
 }
 
 const unpacked = promisify<Uint8Array, ZlibOptions, Uint8Array>(inflate);

@@ -1,7 +1,7 @@
 /** Stages one file of a set: compares it with the existing file and writes it beside. Used by commands and their threads. */
 import { createHash } from "node:crypto";
 import { lstatSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import type { NamedFile } from "@caravan/core/codec";
 
 /** The destination of a set. */
@@ -23,7 +23,7 @@ export interface StagedFile {
   readonly copy: string;
 }
 
-/** Writes the file as `copy` into the staging folder if its place has other bytes that may be replaced. Throws what the system throws. */
+/** Writes the file as `copy`, a path, into the staging folder if its place has other bytes that may be replaced. Throws what the system throws. */
 export function stageFile({ folder, staged, ours, replace }: Staging, { path, bytes }: NamedFile, copy: string): StagedFile {
   const sha256 = hashOf(bytes);
   const there = hashAt(join(folder, path));
@@ -33,7 +33,7 @@ export function stageFile({ folder, staged, ours, replace }: Staging, { path, by
     writeFileSync(join(staged, copy), bytes);
   } catch (error) {
     if ((error as { code?: string }).code !== "ENOENT") throw error;
-    mkdirSync(staged, { recursive: true });
+    mkdirSync(dirname(join(staged, copy)), { recursive: true });
     writeFileSync(join(staged, copy), bytes);
   }
   return { path, sha256, how: "staged", copy };

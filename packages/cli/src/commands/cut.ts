@@ -11,7 +11,6 @@ import { readFile } from "../files";
 import { type FrameFile, frameFiles, writeFrames } from "../frame-files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { failureOf, note, tell, wrongCall } from "../output";
-import { pngCodec } from "../png";
 import { makesProject, writeSheetProject } from "../sheet-project";
 import { reserveStandardOutput, STANDARD, UNNAMED, writeToStandardOutput } from "../standard";
 import { readStill } from "../stills";
@@ -348,8 +347,8 @@ async function write(
 ): Promise<void> {
   if (out === undefined) return;
   const placed = withPaths(frames);
-  if (into) into.push(...frameFiles(pixels, placed, pngCodec()));
-  else await writeFrames(out, pixels, placed, pngCodec(), `cut ${pictureName(image)}`, replace);
+  if (into) into.push(...frameFiles(pixels, placed));
+  else await writeFrames(out, pixels, placed, `cut ${pictureName(image)}`, replace);
 }
 
 /** Names that differ only in case are one file on most desktops: the later one gets a number. */

@@ -3,7 +3,7 @@ import type { Pixels } from "../raster";
 import { t } from "../words";
 import { chunksOf } from "./png-chunks";
 import { linkPngEngine, type PixelMemory, type PngEngine, type WasmModule } from "./png-engine";
-import { encodeIndexed } from "./png-indexed";
+import { type Deflate, deflateAlike, encodeIndexed } from "./png-indexed";
 import { inspectPng, type PngHeader } from "./png-structure";
 
 /** Reads and writes PNG losslessly: half-transparent colours and colours under alpha 0 are preserved. */
@@ -13,21 +13,31 @@ export interface PngCodec {
    * applied. `where` names the file in errors. Throws `empty-file`, `not-a-picture`, `damaged-picture`, `picture-too-large`.
    */
   decode(bytes: Uint8Array, where: string): Pixels;
-  /** Same pixels, same bytes, on every machine. Pictures of at most 256 colours are written indexed, which is far smaller. */
+  /**
+   * Same pixels, same bytes, on every machine, unless `deflate` was given. Pictures of at most 256 colours are written indexed, which is far
+   * smaller.
+   */
   encode(pixels: Pixels): Uint8Array;
   /** As `encode`, but always in full colour, as pictures that share a header must be. */
   encodeFull(pixels: Pixels): Uint8Array;
 }
 
-/** `module` is the compiled WebAssembly of @jsquash/png; who runs us knows how to load it. `memory` is where pixels are decoded into. */
-export function createPngCodec(module: WasmModule, memory: PixelMemory = (length) => new Uint8Array(length)): PngCodec {
+/**
+ * `module` is the compiled WebAssembly of @jsquash/png; who runs us knows how to load it. `memory` is where pixels are decoded into.
+ * `deflate` packs indexed pictures.
+ */
+export function createPngCodec(
+  module: WasmModule,
+  memory: PixelMemory = (length) => new Uint8Array(length),
+  deflate: Deflate = deflateAlike,
+): PngCodec {
   const engine = linkPngEngine(module, memory);
   return {
     decode(bytes, where) {
       const header = inspectPng(bytes, where);
       return checked(decoded(engine, bytes, where), header, where);
     },
-    encode: (pixels) => encodeIndexed(pixels) ?? engine.encode(pixels),
+    encode: (pixels) => encodeIndexed(pixels, deflate) ?? engine.encode(pixels),
     encodeFull: (pixels) => engine.encode(pixels),
   };
 }

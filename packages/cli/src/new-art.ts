@@ -17,8 +17,10 @@ import {
   foundAgain,
   framesChanged,
   gridInWords,
+  hasWhatIsLeft,
   mostAreFound,
   movesInWords,
+  notFound,
   placeOf,
   recipesFor,
   strayedFrames,
@@ -153,6 +155,12 @@ interface NewArt {
   readonly coverages: readonly Coverage[];
 }
 
+interface OtherGrid {
+  readonly cut: GridCut;
+  readonly drawings: Drawings;
+  readonly words: string;
+}
+
 /** The grid whose cells now contain the earlier drawings; null if that is the old one, or if unclear. */
 function otherGrid(
   project: Project,
@@ -160,23 +168,36 @@ function otherGrid(
   { pictures, coverages }: NewArt,
   drawings: Drawings,
   bySha: DecodedPictures,
-): { cut: GridCut; drawings: Drawings; words: string } | null {
+): OtherGrid | null {
   const olds = [...drawings.before.values()];
   const [changed, coverage] = [pictures[0], coverages[0]];
-  if (!changed || !coverage || pictures.length > 1 || mostAreFound(drawings)) return null;
-  const places = findDrawings(
-    pixelsOf(sheetLook(before, 0), bySha),
-    before.frames.map(({ rect }) => rect),
-    pixelsOf(sheetLook(sourceWithArt(project, before, pictures), 0), bySha),
-  );
+  if (!changed || !coverage || pictures.length > 1) return null;
+  const [from, to] = [pixelsOf(sheetLook(before, 0), bySha), pixelsOf(sheetLook(sourceWithArt(project, before, pictures), 0), bySha)];
+  const placesOf = (frames: Source["frames"]) =>
+    findDrawings(
+      from,
+      frames.map(({ rect }) => rect),
+      to,
+    );
+  // On a sheet of another size, drawings that the current grid cuts through are a reason to look for another one even if they are few.
+  const cutThrough = () => hasOtherSize(before, pictures) && placesOf(notFound(before.frames, drawings)).some((each) => each.length > 0);
+  if (mostAreFound(drawings) && !cutThrough()) return null;
+  const places = placesOf(before.frames);
+  const there = places.filter((each) => each.length > 0).length;
+  // Nobody looks at it: half of them must be there.
+  if (there * 2 < olds.length) return null;
+  let most = foundAgain(olds, drawings.after.values());
+  let best: OtherGrid | null = null;
   for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, wayOnSheet(before.frames, places))) {
     const after = sourceById(refreshSource(project, before.id, pictures, coverages, undefined, cut), before.id);
     const found = drawingsOf(before, after, bySha);
-    if (!found || !mostAreFound(found)) continue;
-    const count = foundAgain(olds, found.after.values());
-    return { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
+    const count = found ? foundAgain(olds, found.after.values()) : 0;
+    if (!found || count <= most || !hasWhatIsLeft(count, there)) continue;
+    most = count;
+    best = { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
+    if (mostAreFound(found)) break;
   }
-  return null;
+  return best;
 }
 
 function hasOtherSize({ pictures }: Source, changed: readonly ChangedPicture[]): boolean {

@@ -4,4 +4,4 @@ export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, mo
 export { BY_OUTLINE, identified, type Said, withIdentity } from "./identity";
 export { type NewFrame, placeOf } from "./new-frame";
 export { onPicture } from "./on-picture";
-export { foundAgain, gridInWords, mostAreFound, recipesFor, wayOnSheet } from "./recipes";
+export { foundAgain, gridInWords, hasWhatIsLeft, mostAreFound, notFound, recipesFor, wayOnSheet } from "./recipes";

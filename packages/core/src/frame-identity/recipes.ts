@@ -25,9 +25,10 @@ export function recipesFor(source: Source, changed: Size, coverage: Coverage, we
   const own = { keepEmpty, ...(cut.only ? { only: cut.only } : {}) };
   const offset = cut.offset ?? { x: 0, y: 0 };
   const pitch = { x: cell.w + gap.x, y: cell.h + gap.y };
-  const moved = went !== null && (went.x % pitch.x !== 0 || went.y % pitch.y !== 0);
+  // A sheet cut by counts has other cells as soon as it has another size.
+  const inCells: GridCut = cut.by === "cell" ? cut : { ...own, by: "cell", cell, margin, gap };
   const tried: GridCut[] = [
-    ...(moved ? [{ ...cut, offset: { x: offset.x + went.x, y: offset.y + went.y } }] : []),
+    ...shiftsOf(went, pitch).map((by) => ({ ...inCells, offset: { x: offset.x + by.x, y: offset.y + by.y } })),
     ...(changed.w % columns === 0 && changed.h % rows === 0
       ? [
           {
@@ -39,10 +40,25 @@ export function recipesFor(source: Source, changed: Size, coverage: Coverage, we
           },
         ]
       : []),
-    ...(cut.by === "cell" ? [] : [{ ...own, by: "cell" as const, cell, margin, gap }]),
+    ...(inCells === cut ? [] : [inCells]),
     ...suggestGrids(coverage, SUGGESTED).map((each) => ({ ...cutOfSuggestion(each), ...own })),
   ];
   return tried.filter((each) => fits(each, changed));
+}
+
+/**
+ * How far a grid moved whose drawings went so far: by less than a cell, because whole cells can also have been put in or taken out before
+ * them; nearest first. None if they went by whole cells.
+ */
+function shiftsOf(went: FramePoint | null, pitch: FramePoint): FramePoint[] {
+  if (went === null) return [];
+  const along = (by: number, cell: number): number[] => {
+    const rest = ((by % cell) + cell) % cell;
+    return rest === 0 ? [0] : [rest, rest - cell].sort((a, b) => Math.abs(a) - Math.abs(b));
+  };
+  return along(went.y, pitch.y)
+    .flatMap((y) => along(went.x, pitch.x).map((x) => ({ x, y })))
+    .filter(({ x, y }) => x !== 0 || y !== 0);
 }
 
 function fits(cut: GridCut, size: Size): boolean {
@@ -97,4 +113,21 @@ const MOST_FOUND = 0.9;
 /** Whether most of the earlier drawings are in the pieces of a recipe: no other one needs to be tried. */
 export function mostAreFound({ before, after }: Pick<Drawings, "before" | "after">): boolean {
   return foundAgain(before.values(), after.values()) >= before.size * MOST_FOUND;
+}
+
+/**
+ * Whether a grid has in its cells what is left of the earlier drawings, of which `there` are anywhere in the changed art: where a row was
+ * taken out, that is less than most of all. A grid with fewer of them cuts through drawings.
+ */
+export function hasWhatIsLeft(found: number, there: number): boolean {
+  return there > 0 && found >= there * MOST_FOUND;
+}
+
+/** The frames whose drawing is in no piece of a recipe, although they had one. */
+export function notFound(frames: readonly Frame[], { before, after }: Pick<Drawings, "before" | "after">): Frame[] {
+  const there = new Set([...after.values()].map(({ print }) => print));
+  return frames.filter(({ key }) => {
+    const drawing = before.get(key);
+    return drawing !== undefined && !there.has(drawing.print);
+  });
 }

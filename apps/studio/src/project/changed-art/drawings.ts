@@ -8,11 +8,17 @@ import type { LookFiles } from "../../workers/jobs";
 import type { Begun } from "../begun";
 import { filesOfLook } from "../pictures";
 
-/** The positions of a sheet's drawings in its changed art. */
-export async function placesOf(before: Source, after: Source, { signal }: Begun): Promise<readonly (readonly Rect[])[]> {
+/** The positions of a sheet's drawings, those of `frames`, in its changed art. */
+export async function placesOf(
+  before: Source,
+  after: Source,
+  { signal }: Begun,
+  frames: readonly Frame[] = before.frames,
+): Promise<readonly (readonly Rect[])[]> {
+  if (frames.length === 0) return [];
   const [from, to] = [await filesOf(sheetLook(before)), await filesOf(sheetLook(after))];
   if (!from || !to) return [];
-  return run("findDrawings", { before: from, after: to, rects: before.frames.map(({ rect }) => rect) }, { signal });
+  return run("findDrawings", { before: from, after: to, rects: frames.map(({ rect }) => rect) }, { signal });
 }
 
 /** Prints of a source's frames, by the given names; none for missing art. */

@@ -18,8 +18,10 @@ import {
   foundAgain,
   framesChanged,
   gridInWords,
+  hasWhatIsLeft,
   mostAreFound,
   movesInWords,
+  notFound,
   placeOf,
   recipesFor,
   wayOnSheet,
@@ -121,7 +123,8 @@ async function waysOf(
   const words =
     moves.length > 3 ? t("{moves}; others elsewhere: follow them", { moves: listed }) : t("{moves}: follow them", { moves: listed });
   const moved = moves.length > 0 ? { ...followed, words } : followed;
-  if (found) return [found, moved];
+  // A grid that cuts through some of them is offered, but not proposed.
+  if (found) return grid && found === onGrid && !grid.hasAllThatIsLeft ? [moved, found] : [found, moved];
   const cells = cellsOf(followed.after);
   if (cells && cells !== cellsOf(before)) {
     const again = foundAgain(drawings.before.values(), drawings.after.values());
@@ -160,6 +163,8 @@ function attempt<Result>(what: () => Result): Result | CaravanError {
 interface OtherGrid {
   readonly cut: GridCut;
   readonly drawings: Drawings;
+  /** Whether its cells contain all earlier drawings that are anywhere in the changed art, or nearly all. */
+  readonly hasAllThatIsLeft: boolean;
   readonly words: string;
 }
 
@@ -173,8 +178,16 @@ async function otherGrid(
   cutBy: (grid: GridCut) => Source,
 ): Promise<OtherGrid | null> {
   const olds = [...drawings.before.values()];
-  if (mostAreFound(drawings)) return null;
-  const went = wayOnSheet(before.frames, await placesOf(before, sourceWithArt(work.project, before, [changed]), work));
+  const after = sourceWithArt(work.project, before, [changed]);
+  // On a sheet of another size, drawings that the current grid cuts through are a reason to look for another one even if they are few.
+  const { width, height } = sheetOf(before);
+  const isOtherSize = changed.width !== width || changed.height !== height;
+  const cutThrough = async () =>
+    isOtherSize && (await placesOf(before, after, work, notFound(before.frames, drawings))).some((each) => each.length > 0);
+  if (mostAreFound(drawings) && !(await cutThrough())) return null;
+  const places = await placesOf(before, after, work);
+  const there = places.filter((each) => each.length > 0).length;
+  const went = wayOnSheet(before.frames, places);
   let best: OtherGrid | null = null;
   let most = foundAgain(olds, drawings.after.values());
   for (const cut of recipesFor(before, { w: changed.width, h: changed.height }, coverage, went)) {
@@ -186,6 +199,7 @@ async function otherGrid(
     best = {
       cut,
       drawings: found,
+      hasAllThatIsLeft: hasWhatIsLeft(count, there),
       words: t("{grid}: {count} of {olds} drawings found there", { grid: gridInWords(cut, before.cut), count, olds: olds.length }),
     };
   }

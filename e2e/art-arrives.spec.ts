@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { writeZip } from "@caravan/core/codec";
-import { crop, looksSame, type Pixels } from "@caravan/core/raster";
+import { clearPixels, crop, looksSame, type Pixels, paste } from "@caravan/core/raster";
 import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
@@ -181,6 +181,22 @@ test("a changed sheet keeps its clips and shows exactly what is the same, change
   await page.keyboard.press("Control+z");
   await goTo(page, "Frames");
   await expect(page.getByTestId("outcome")).toContainText("12 frames");
+});
+
+test("a sheet that moved on its canvas and lost a row is found on the moved grid, and frames stay on their drawings", async ({ page }) => {
+  const before = figureSheet(4, 3);
+  await dropAndCut(page, "hero.png", before, 4, 3);
+  const after = clearPixels(128 + 3, 80 + 2);
+  for (const [k, row] of [0, 2].entries()) paste(after, before, { x: 0, y: row * 40, w: 128, h: 40 }, 3, 2 + k * 40);
+  await goTo(page, "Sources");
+  const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art" }).click()]);
+  await chooser.setFiles({ name: "hero.png", mimeType: "image/png", buffer: Buffer.from(pngFile("hero.png", after).bytes) });
+  const review = page.getByRole("dialog", { name: "Changed art of hero" });
+  await expect(review.getByRole("radio", { name: "The grid moved by 3, 2: 8 of 12 drawings found there" })).toBeChecked();
+  await expect(review).toContainText("0 changed, 0 new, 4 gone.");
+  await review.getByRole("button", { name: "Use new art" }).click();
+  await goTo(page, "Frames");
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
 });
 
 test("the reading of a metadata file is shown, and a field can be corrected", async ({ page }) => {

@@ -40,6 +40,9 @@ test("one project is delivered as a grid sheet, strips, single pictures and film
   await kind(page, "Grid sheet");
   await page.getByRole("checkbox", { name: "choose columns automatically" }).click();
   await typeNumber(page, "Columns of the sheet", 6);
+  // Switched off and on again, it is what it was.
+  for (let k = 0; k < 2; k++) await page.getByRole("checkbox", { name: "choose columns automatically" }).click();
+  await expect(page.getByRole("textbox", { name: "Columns of the sheet" })).toHaveValue("6");
   await expect(page.getByRole("list", { name: "Notes" })).toContainText("6 columns of 32 × 40 px.");
   const grid = png.decode((await zipNow(page)).get("atlas.png") as Uint8Array, "grid");
   expect(looksSame(grid, sheet)).toBe(true);
@@ -135,6 +138,14 @@ test("contents, names, sizes and other files are set, and a second delivery is a
   await page.getByRole("button", { name: "Add a delivery" }).click();
   await expect(page.getByRole("textbox", { name: "Name of the delivery" })).toHaveValue("delivery");
   await expect(page.getByTestId("proof")).toContainText("12 frames in, 12 out");
+  // Settings that are switched off are kept for this delivery while the page is open.
+  const tiles = page.getByRole("checkbox", { name: "tiles and their positions" });
+  await tiles.check();
+  await typeNumber(page, "Tile width", 16);
+  await tiles.uncheck();
+  await tiles.check();
+  await expect(page.getByRole("textbox", { name: "Tile width" })).toHaveValue("16");
+  for (let k = 0; k < 4; k++) await page.keyboard.press("Control+z");
   await page.getByRole("list", { name: "Deliveries" }).getByRole("button", { name: /atlas/ }).click();
   await expect(page.getByTestId("proof")).toContainText("6 frames in, 6 out");
   await page.keyboard.press("Control+z");

@@ -12,6 +12,7 @@ import { inBackground } from "../ui/in-background";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { begin } from "./begun";
+import { earlierCuts } from "./earlier-cuts";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 import { storage } from "./storage";
@@ -81,7 +82,8 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
     const before = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
     work.stillHas(source);
     const toldBefore = before && framesAndClips(before, known.file).told;
-    const error = work.edit(cutByMetadata, source.id, { by: "metadata", file: known.file, reading }, told, toldBefore);
+    const cut = { by: "metadata" as const, file: known.file, reading };
+    const error = work.edit(cutByMetadata, source.id, cut, told, toldBefore, earlierCuts(source, cut));
     if (!error) keepMetadataText(source.id, { ...known, unplaced, grade });
     return error?.message ?? null;
   } catch (error) {

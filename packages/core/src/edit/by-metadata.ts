@@ -5,15 +5,18 @@ import { CaravanError, type Cut, type Frame, fittedName, type Reading, type Sour
 import { t } from "../words";
 import { type ChangedPicture, withChangedArt } from "./changed-art";
 import { asShown } from "./cutting";
+import { artOf, type EarlierCuts, NO_EARLIER_CUTS } from "./earlier-cuts";
 import { edit } from "./edit";
 import { withMarkKinds } from "./marks-from-file";
 import { refuseOfPieces } from "./of-pieces";
+import { asBefore } from "./restore-cut";
 import { withCut } from "./with-cut";
 import { withSource } from "./with-source";
 
 /**
  * Cuts a source into the frames described by a metadata file, and stores the reading for the next such file. `before` are the frames of the
- * same file's earlier reading: frames are then matched by name, and names and origins that nobody changed are read again.
+ * same file's earlier reading: frames are then matched by name, and names and origins that nobody changed are read again. A source that was
+ * read this very way before, as `earlier` cuts know, is as it was, with what was decided since.
  */
 export const cutByMetadata = edit(
   (
@@ -22,9 +25,15 @@ export const cutByMetadata = edit(
     _cut: Extract<Cut, { by: "metadata" }>,
     _frames: readonly NewFrame[],
     _before: readonly NewFrame[] | null = null,
+    _earlier: EarlierCuts = NO_EARLIER_CUTS,
   ) => t("cut {name} as {file} says", { name: sourceById(project, id).name, file: _cut.file }),
-  (project, id, cut, found, before = null) => {
-    const source = asShown(project, sourceById(project, id), cut);
+  (project, id, cut, found, before = null, earlier = NO_EARLIER_CUTS) => {
+    const now = sourceById(project, id);
+    if (earlier.before && isReadAs(earlier.before, now, cut, found)) {
+      const restored = asBefore(project, now, earlier.before, earlier.isDecided);
+      return { ...restored, readings: withReading(project.readings, cut.reading) };
+    }
+    const source = asShown(project, now, cut);
     refuseOfPieces(source);
     const told = withMarkKinds(project, found);
     const frames = framesAsTold(source, told.frames, before && withMarkKinds(told.project, before).frames);
@@ -34,6 +43,14 @@ export const cutByMetadata = edit(
     };
   },
 );
+
+/** Whether a source was, on the art of now and unlike now, cut by this reading of a file that said the same about its frames. */
+function isReadAs(before: Source, now: Source, cut: Cut, found: readonly NewFrame[]): boolean {
+  const isCutSo = (source: Source) => JSON.stringify(source.cut) === JSON.stringify(cut);
+  if (!isCutSo(before) || isCutSo(now) || artOf(before) !== artOf(now)) return false;
+  const places = new Set(before.frames.map(placeOf));
+  return found.length === before.frames.length && found.every((frame) => places.has(placeOf(frame)));
+}
 
 /**
  * Gives a source changed art together with a new metadata file: frames are matched by name, wherever they are now, and what a person

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { NewFrame } from "../frame-identity";
-import { frameRef, type Project } from "../model";
+import { type FrameRef, frameRef, type Project, type Source } from "../model";
 import { cutByMetadata } from "./by-metadata";
-import { renameFrame } from "./frames";
+import { dropFrames, renameFrame } from "./frames";
+import { placeOrigins } from "./origins";
 import { CELL, PORTER, porterProject } from "./project.fixture";
 import { BY_METADATA as cut } from "./random-choices.fixture";
 
@@ -41,4 +42,28 @@ describe("a metadata file that is read another way", () => {
 
   it("changes nothing if it is read as before", () =>
     expect(framesOf(cutByMetadata(first, PORTER, cut, down, down))).toEqual(framesOf(first)));
+
+  it("and back is as it was, with what was decided about frames that the other reading did not find", () => {
+    const other = { ...cut, reading: { ...cut.reading, originUp: true } };
+    const [source] = first.sources;
+    const [top, middle, bottom] = (source as Source).frames.map((frame) => frameRef(source as Source, frame)) as [
+      FrameRef,
+      FrameRef,
+      FrameRef,
+    ];
+    let decided = renameFrame(first, middle, "crouching");
+    decided = placeOrigins(decided, "it", new Map([[bottom, { x: 3, y: 7.5 }]]));
+    decided = dropFrames(decided, [top]);
+    const before = decided.sources[0] as Source;
+    // Read the other way, two of three records are not on the picture.
+    const away = cutByMetadata(decided, PORTER, other, up.slice(2), down);
+    expect((away.sources[0] as Source).frames).toHaveLength(1);
+    const back = cutByMetadata(away, PORTER, cut, down, up.slice(2), { lost: [], before, isDecided: () => false });
+    expect(back.sources[0]).toEqual(before);
+    expect(back.readings).toEqual([cut.reading]);
+    // What the file says now is another matter.
+    const moved = down.map((frame) => ({ ...frame, rect: { ...frame.rect, x: 8 } }));
+    const anew = cutByMetadata(away, PORTER, cut, moved, up.slice(2), { lost: [], before, isDecided: () => false });
+    expect((anew.sources[0] as Source).frames.map(({ rect }) => rect.x)).toEqual([8, 8, 8]);
+  });
 });

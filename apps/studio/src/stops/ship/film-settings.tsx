@@ -7,6 +7,7 @@ import { useProject } from "../../project/open-project";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
+import { useLast } from "./last-setting";
 
 const FORMATS = [
   ["apng", t("APNG, exact")],
@@ -20,6 +21,7 @@ const USUAL_BACKGROUND = "#bdbbb6";
 export function FilmSettings() {
   const { delivery, set } = useDelivery();
   const { films, gifBackground } = delivery;
+  const lastBackground = useLast("background of GIFs", gifBackground, USUAL_BACKGROUND);
   const hasMirrors = useProject(({ actions }) => actions.some(({ facings }) => Object.values(facings).some(({ mirror }) => mirror)));
   const toggle = (format: Delivery["films"][number], on: boolean) => {
     const next = FORMATS.map(([each]) => each).filter((each) => (each === format ? on : films.includes(each)));
@@ -42,7 +44,7 @@ export function FilmSettings() {
           <Tick
             label={t("background of GIFs")}
             checked={gifBackground !== undefined}
-            onChange={(on) => set({ gifBackground: on ? USUAL_BACKGROUND : undefined } as DeliveryChange)}
+            onChange={(on) => set({ gifBackground: on ? lastBackground() : undefined } as DeliveryChange)}
           />
           {gifBackground !== undefined && (
             <ColourField label={t("Background of GIFs")} colour={gifBackground} onChange={(next) => set({ gifBackground: next })} />

@@ -8,6 +8,11 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
+import { useLast } from "./last-setting";
+
+type Tiles = NonNullable<Delivery["data"]["tiles"]>;
+
+const USUAL_TILES: Tiles = { tile: { w: 8, h: 8 }, flips: true };
 
 /** Chooses the files beside the pictures, and how they count. */
 export function Beside() {
@@ -15,6 +20,7 @@ export function Beside() {
   const { data, counting, kind } = delivery;
   const behaviours = useProject((project) => project.behaviours?.length ?? 0);
   const palettes = useProject((project) => project.palettes?.length ?? 0);
+  const lastTiles = useLast("tiles", data.tiles, USUAL_TILES);
   const contact = (
     <Tick label={t("contact sheet for people")} checked={data.contact} onChange={(next) => set({ data: { contact: next } })} />
   );
@@ -45,7 +51,7 @@ export function Beside() {
         <Tick
           label={t("tiles and their positions")}
           checked={data.tiles !== undefined}
-          onChange={(wanted) => set({ data: { tiles: wanted ? { tile: { w: 8, h: 8 }, flips: true } : undefined } })}
+          onChange={(wanted) => set({ data: { tiles: wanted ? lastTiles() : undefined } })}
         />
         {palettes > 0 && (
           <Tick
@@ -122,8 +128,6 @@ export function Beside() {
     </Detail>
   );
 }
-
-type Tiles = NonNullable<Delivery["data"]["tiles"]>;
 
 function TileFields({
   tiles,

@@ -6,11 +6,13 @@ import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 import { useDelivery } from "./chosen-delivery";
+import { useLast } from "./last-setting";
 
 /** Settings for equal cells on a grid sheet or a strip. */
 export function SheetSettings() {
   const { delivery, set } = useDelivery();
   const { kind, sheet } = delivery;
+  const lastColumns = useLast("columns", sheet.columns, 8);
   return (
     <>
       {kind === "strips" ? (
@@ -34,7 +36,7 @@ export function SheetSettings() {
             <Tick
               label={t("choose columns automatically")}
               checked={sheet.columns === null}
-              onChange={(proposed) => set({ sheet: { columns: proposed ? null : 8 } })}
+              onChange={(proposed) => set({ sheet: { columns: proposed ? null : lastColumns() } })}
             />
           )}
           {sheet.rows !== "clips" && sheet.columns !== null && (

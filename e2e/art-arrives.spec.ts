@@ -207,6 +207,21 @@ test("the reading of a metadata file is shown, and a field can be corrected", as
   await choose(page, page.getByLabel("Path of untrimmed width"), "not given");
   await expect(page.getByRole("button", { name: "Undo: cut bazaar as bazaar.json says" })).toBeVisible();
   await expect(page.getByLabel("Path of untrimmed width")).toHaveText("not given");
+  // A wrong correction is tried and taken back: what was decided about its frames is as it was.
+  const last = page.getByRole("listbox", { name: "Frames" }).getByRole("option").last();
+  await last.click();
+  await page.getByRole("textbox", { name: "Frame name" }).fill("awning");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Undo: name a frame awning" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  const outcome = await page.getByTestId("outcome").textContent();
+  await choose(page, page.getByLabel("Path of x"), "at.1");
+  await expect(page.getByLabel("Path of x")).toHaveText("at.1");
+  await choose(page, page.getByLabel("Path of x"), "at.0");
+  await expect(page.getByLabel("Path of x")).toHaveText("at.0");
+  await expect(page.getByTestId("outcome")).toHaveText(outcome as string);
+  await last.click();
+  await expect(page.getByRole("textbox", { name: "Frame name" })).toHaveValue("awning");
 });
 
 test("frames are named by a pattern, with a preview, and found by name", async ({ page }) => {

@@ -181,6 +181,8 @@ test("a grid that is tried out and put back has its frames as they were, and not
     await expect(name).toHaveValue("hero/salute");
     await page.keyboard.press("Escape");
   };
+  // Named while it was still one row, a frame would be another one.
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
   await nameLast("hero/salute");
   // Nudged by a pixel, it has no room for the last column.
   await page.getByTestId("sheet").focus();

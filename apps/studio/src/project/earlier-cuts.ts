@@ -2,7 +2,7 @@
  * Remembers how the open project's sources were cut since the page opened, and which frames that lost, so that a later cut can return to it with
  * all that was decided: a grid nudged by a pixel and back, an edge dragged over a row and back, outlines tried. What was undone is forgotten.
  */
-import { artOf, type EarlierCuts, framesLost, type LostFrame, stillLost } from "@caravan/core/edit";
+import { type EarlierCuts, framesLost, type LostFrame, recipeOf, stillLost } from "@caravan/core/edit";
 import type { Cut, Project, Source, SourceId } from "@caravan/core/model";
 import { useOpenProject } from "./open-project";
 
@@ -87,10 +87,6 @@ function withDecisions(memory: Memory, source: Source, next: Source, at: number)
   const alike = source.frames.length === next.frames.length;
   for (const [k, frame] of next.frames.entries()) if (all || !alike || source.frames[k] !== frame) memory.decided.set(frame.key, at);
   return memory;
-}
-
-function recipeOf(source: Source): string {
-  return `${JSON.stringify(source.cut)} ${artOf(source)}`;
 }
 
 /** The sources that changed, as they were and as they are. */

@@ -1,11 +1,11 @@
 /** Cuts sources as a metadata file says, and gives them new art together with a new file. */
-import { type NewFrame, placeOf, type Said, withIdentity } from "../frame-identity";
+import { groupedBy, type NewFrame, placeOf, type Said, withIdentity } from "../frame-identity";
 import { halves, scaledMarks, withAnchoredFrames } from "../marks";
 import { CaravanError, type Cut, type Frame, fittedName, type Reading, type Source, type SourceId, scaleOf, sourceById } from "../model";
 import { t } from "../words";
 import { type ChangedPicture, withChangedArt } from "./changed-art";
 import { asShown } from "./cutting";
-import { artOf, type EarlierCuts, NO_EARLIER_CUTS } from "./earlier-cuts";
+import { type EarlierCuts, NO_EARLIER_CUTS, recipeOf } from "./earlier-cuts";
 import { edit } from "./edit";
 import { withMarkKinds } from "./marks-from-file";
 import { refuseOfPieces } from "./of-pieces";
@@ -46,8 +46,8 @@ export const cutByMetadata = edit(
 
 /** Whether a source was, on the art of now and unlike now, cut by this reading of a file that said the same about its frames. */
 function isReadAs(before: Source, now: Source, cut: Cut, found: readonly NewFrame[]): boolean {
-  const isCutSo = (source: Source) => JSON.stringify(source.cut) === JSON.stringify(cut);
-  if (!isCutSo(before) || isCutSo(now) || artOf(before) !== artOf(now)) return false;
+  const recipe = recipeOf({ ...now, cut });
+  if (recipeOf(before) !== recipe || recipeOf(now) === recipe) return false;
   const places = new Set(before.frames.map(placeOf));
   return found.length === before.frames.length && found.every((frame) => places.has(placeOf(frame)));
 }
@@ -84,11 +84,18 @@ export const refreshByMetadata = edit(
 /** Frames as described by a file, matched by name if `before` has its earlier description. */
 function framesAsTold(source: Source, found: readonly NewFrame[], before: readonly NewFrame[] | null): Frame[] {
   const named = (frames: readonly NewFrame[]) => frames.map((frame) => inProjectPixels(frame, scaleOf(source)));
-  const told = before && new Map(named(before).map((frame) => [placeOf(frame), frame]));
+  const told = before && groupedBy(named(before), placeOf);
+  // Of several records on one rectangle, the one of its name.
+  const toldOf = (frame: Frame) => {
+    const records = told?.get(placeOf(frame)) ?? [];
+    return records.find(({ name }) => name === frame.name) ?? records[0];
+  };
   return withIdentity(source.frames, named(found), {
     // Another reading of the same file may take any part of the sheet for a frame; what was cut otherwise shows the drawings that there are.
     ...{ sameWay: false, letter: "m", likeness: 1, shows: source.cut?.by !== "metadata" },
-    ...(told ? { byName: true, saidBefore: (frame: Frame) => saidOf(frame, told.get(placeOf(frame))) } : {}),
+    ...(told
+      ? { byName: (frame: Frame) => toldOf(frame)?.name ?? frame.name, saidBefore: (frame: Frame) => saidOf(frame, toldOf(frame)) }
+      : {}),
   });
 }
 

@@ -98,3 +98,10 @@ export function artOf(source: Source): string {
     .concat(JSON.stringify(source.clearing ?? null))
     .join();
 }
+
+/** How a source is cut, and from which art: equal for what says the same, in whatever order its fields are. */
+export function recipeOf(source: Source): string {
+  const inOrder = (_: string, value: unknown) =>
+    typeof value === "object" && value !== null && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).sort()) : value;
+  return `${JSON.stringify(source.cut, inOrder)} ${artOf(source)}`;
+}

@@ -46,7 +46,7 @@ export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from ".
 export { cutSource, refreshSource, setClearing } from "./cutting";
 export { type DataPlaces, removeData, renameData, setData } from "./data";
 export { addDelivery, type DeliveryChange, freeDeliveryName, removeDelivery, setDelivery } from "./deliveries";
-export { artOf, type EarlierCuts, framesLost, type LostFrame, stillLost } from "./earlier-cuts";
+export { type EarlierCuts, framesLost, type LostFrame, recipeOf, stillLost } from "./earlier-cuts";
 export type { Edit } from "./edit";
 export { setEventValue, setStepEvents } from "./events";
 export { assignField, deliverLike, forgetExample } from "./examples";

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { NewFrame } from "../frame-identity";
-import { type FrameRef, frameRef, type Project, type Source } from "../model";
+import { type Frame, type FrameRef, findFrame, frameRef, type Project, type Source } from "../model";
 import { cutByMetadata } from "./by-metadata";
+import { addClip } from "./clips";
 import { dropFrames, renameFrame } from "./frames";
 import { placeOrigins } from "./origins";
 import { CELL, PORTER, porterProject } from "./project.fixture";
@@ -38,6 +39,21 @@ describe("a metadata file that is read another way", () => {
     if (!source || !frame) throw new Error("It was cut into three frames.");
     const renamed = renameFrame(first, frameRef(source, frame), "crouching");
     expect(framesOf(cutByMetadata(renamed, PORTER, cut, up, down))?.map(([name]) => name)).toContain("crouching");
+  });
+
+  it("keeps a renamed frame under its key, wherever the file has it now, for the clips that show it", () => {
+    const [source] = first.sources as [Source];
+    const bottom = frameRef(source, source.frames[2] as Frame);
+    const renamed = renameFrame(addClip(first, [bottom], "crouch"), bottom, "crouching");
+    const again = cutByMetadata(renamed, PORTER, cut, up, down);
+    // What the file calls "pose 2" is at the top, read this way.
+    expect(framesOf(again)).toEqual([
+      ["pose 0", 20, 1],
+      ["pose 1", 10, 1],
+      ["crouching", 0, 1],
+    ]);
+    expect(findFrame(again, bottom)?.frame.name).toBe("crouching");
+    expect(again.clips).toEqual(renamed.clips);
   });
 
   it("changes nothing if it is read as before", () =>

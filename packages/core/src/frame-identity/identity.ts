@@ -22,8 +22,10 @@ interface Options {
   readonly likeness: number;
   /** Whether a piece is also the frame that shows the same drawing in a smaller or larger rectangle. */
   readonly shows?: boolean;
-  /** Whether a name means the same frame before and after: the same file is read another way. */
-  readonly byName?: boolean;
+  /**
+   * The name by which a piece is an earlier frame: what the same file, read another way before, had called it, whatever a person calls it.
+   */
+  readonly byName?: (frame: Frame) => string | undefined;
   /** Whether a running number means the same frame before and after: stills go by the numbers of their files. */
   readonly byNumber?: boolean;
   /** What a file had said about the earlier frame, to be replaced by what it says now. */
@@ -81,12 +83,12 @@ export function identified(
 function matched(
   before: readonly Frame[],
   pieces: readonly NewFrame[],
-  { sameWay, likeness, sameDrawing, shows = false, byName = false, byNumber = false, lost = [] }: Options,
+  { sameWay, likeness, sameDrawing, shows = false, byName, byNumber = false, lost = [] }: Options,
 ): readonly (Frame | null)[] {
   const pairing = new Pairing(pieces);
   if (sameDrawing) for (const k of pieces.keys()) pairing.pair(k, sameDrawing(k));
   if (byName) {
-    const named = groupedBy(before, ({ name }) => name ?? "");
+    const named = groupedBy(before, (frame) => byName(frame) ?? "");
     for (const [k, { name }] of pieces.entries())
       if (name !== undefined && named.get(name)?.length === 1) pairing.pair(k, named.get(name)?.[0]);
   }

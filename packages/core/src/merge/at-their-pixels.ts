@@ -5,16 +5,11 @@
 import { withAnchoredFrames } from "../marks";
 import type { Frame, Project, Source } from "../model";
 import { same } from "./three-way";
-
-interface Versions {
-  readonly base: Project;
-  readonly ours: Project;
-  readonly theirs: Project;
-}
+import { sourcesById, type Versions } from "./versions";
 
 /** All three with rectangles that one side moved where that side has them, and what stands in those frames moved with them. */
 export function withRectanglesOfBoth({ base, ours, theirs }: Versions): Versions {
-  const [mine, hers] = [byId(ours), byId(theirs)];
+  const [mine, hers] = [sourcesById(ours), sourcesById(theirs)];
   const moved = new Map<string, ReadonlyMap<string, Place>>();
   for (const before of base.sources) {
     const [own, other] = [mine.get(before.id), hers.get(before.id)];
@@ -63,10 +58,6 @@ function movedByOne(base: Source, ours: Source, theirs: Source): Map<string, Pla
     if (weDid !== theyDid) places.set(frame.key, weDid ? is : theirPlace);
   }
   return places;
-}
-
-function byId({ sources }: Project): Map<string, Source> {
-  return new Map(sources.map((source) => [source.id as string, source]));
 }
 
 function byKey({ frames }: Source): Map<string, Frame> {

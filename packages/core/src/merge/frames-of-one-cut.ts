@@ -3,19 +3,14 @@ import { frameName, type Project, type Source } from "../model";
 import { t } from "../words";
 import type { Conflict } from "./conflict";
 import { same } from "./three-way";
-
-interface Versions {
-  readonly base: Project;
-  readonly ours: Project;
-  readonly theirs: Project;
-}
+import { sourcesById, type Versions } from "./versions";
 
 /**
  * All three versions, without the frames that do not belong to the cut that will be taken: where one side cut a source another way, the
  * frames that the other side added; where both did, each in its own way, all that theirs has made of the frames by that.
  */
 export function withFramesOfOneCut(versions: Versions, conflict: (found: Conflict) => void): Versions {
-  const [before, mine, hers] = [byId(versions.base), byId(versions.ours), byId(versions.theirs)];
+  const [before, mine, hers] = [sourcesById(versions.base), sourcesById(versions.ours), sourcesById(versions.theirs)];
   const ours = new Map<string, Source>();
   const theirs = new Map<string, Source>();
   for (const [id, base] of before) {
@@ -31,15 +26,16 @@ export function withFramesOfOneCut(versions: Versions, conflict: (found: Conflic
       if (added.length === 0) continue;
       side.set(id, { ...kept, frames: kept.frames.filter(({ key }) => known.has(key)) });
       const names = added.slice(0, MOST_NAMED).map((frame) => frameName(kept, frame));
+      const more = added.length - names.length;
       conflict({
         where: `sources, ${kept.name}, frames`,
         message:
-          added.length > MOST_NAMED
-            ? t("One side cut it another way; {names} and {more} more frames that the other has added are left out.", {
+          more > 0
+            ? t("One side cut it another way. Left out are frames that the other added: {names} and {more} more.", {
                 names: names.join(", "),
-                more: added.length - MOST_NAMED,
+                more,
               })
-            : t("One side cut it another way; {names}, which the other has added, are left out.", { names: names.join(", ") }),
+            : t("One side cut it another way. Left out are frames that the other added: {names}.", { names: names.join(", ") }),
       });
     }
   }
@@ -63,8 +59,4 @@ function changedFrames(base: Source, ours: Source, theirs: Source): Source["fram
 
 function withSources(project: Project, become: ReadonlyMap<string, Source>): Project {
   return become.size === 0 ? project : { ...project, sources: project.sources.map((source) => become.get(source.id) ?? source) };
-}
-
-function byId({ sources }: Project): Map<string, Source> {
-  return new Map(sources.map((source) => [source.id as string, source]));
 }

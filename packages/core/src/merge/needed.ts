@@ -2,17 +2,12 @@
 import { type Clip, FIELD_OF_SHAPE, MARK_SHAPES, type MarkKind, type Project } from "../model";
 import { type Naming, sourcesNamed } from "../references";
 import { t } from "../words";
+import { sourcesById, type Versions } from "./versions";
 
 /** A restored item, and what needs it, in words. */
 export interface BroughtBack {
   readonly where: string;
   readonly by: string;
-}
-
-interface Versions {
-  readonly base: Project;
-  readonly ours: Project;
-  readonly theirs: Project;
 }
 
 /** The merged project with sources that are named, clips that its actions show and kinds of marks that its frames have, from whichever version has them. */
@@ -53,8 +48,8 @@ export function withNeeded(merged: Project, { base, ours, theirs }: Versions): {
  * named it before on the side that removed it stays without it, as decided there.
  */
 function withNeededSources(project: Project, ours: Project, theirs: Project): { project: Project; back: BroughtBack[] } {
-  const sides = [ours, theirs].map((side) => ({ sources: byId(side), named: new Set(sourcesNamed(side).map(key)) }));
-  const sources = byId(project);
+  const sides = [ours, theirs].map((side) => ({ sources: sourcesById(side), named: new Set(sourcesNamed(side).map(key)) }));
+  const sources = sourcesById(project);
   const back: BroughtBack[] = [];
   for (const naming of sourcesNamed(project)) {
     if (sources.has(naming.source)) continue;
@@ -65,10 +60,6 @@ function withNeededSources(project: Project, ours: Project, theirs: Project): { 
     back.push({ where: `sources, ${source.name}`, by: inWords(naming) });
   }
   return { project: back.length === 0 ? project : { ...project, sources: [...sources.values()] }, back };
-}
-
-function byId({ sources }: Project): Map<string, Project["sources"][number]> {
-  return new Map(sources.map((source) => [source.id, source]));
 }
 
 function key({ source, by, name }: Naming): string {

@@ -63,7 +63,7 @@ describe("a source that one side cut another way", () => {
       expect(conflicts).toEqual([
         {
           where: "sources, porter, frames",
-          message: expect.stringMatching(/One side cut it another way; porter\/\d+, which the other has added/),
+          message: expect.stringMatching(/Left out are frames that the other added: porter\/\d+\.$/),
         },
       ]);
     }

@@ -2,6 +2,7 @@
 import { renameAction, renameBehaviour, renameClip, renameMarkKind, renamePalette, renamePart, renameStage } from "../edit";
 import { CaravanError, FIELD_OF_SHAPE, type FrameRef, frameRef, type MarkKind, type Project } from "../model";
 import { same } from "./three-way";
+import type { Versions } from "./versions";
 
 export interface Rename {
   readonly list: keyof typeof RENAMES;
@@ -100,10 +101,7 @@ function marksOnFrames({ sources }: Project): (kind: MarkKind) => Map<FrameRef, 
   };
 }
 
-export interface Followed {
-  readonly base: Project;
-  readonly ours: Project;
-  readonly theirs: Project;
+export interface Followed extends Versions {
   /** What both sides renamed, each otherwise: ours stays. */
   readonly twice: readonly { readonly list: string; readonly from: string; readonly ours: string; readonly theirs: string }[];
 }

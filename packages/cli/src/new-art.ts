@@ -195,7 +195,7 @@ function otherGrid(
     if (!found || count <= most || !hasWhatIsLeft(count, there)) continue;
     most = count;
     best = { cut, drawings: found, words: `${gridInWords(cut, before.cut)}: ${count} of ${olds.length} drawings found there` };
-    if (mostAreFound(found)) break;
+    if (count >= there) break;
   }
   return best;
 }

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 
-const DARK = globalThis.matchMedia?.("(prefers-color-scheme: dark)");
+const DARK = "(prefers-color-scheme: dark)";
 
 /** Which colours hold now, as a text that changes with them: what is painted rather than styled is painted anew then. */
 export function useThemeNow(): string {
@@ -8,16 +8,20 @@ export function useThemeNow(): string {
 }
 
 export function themeNow(): string {
-  return document.documentElement.dataset.theme ?? (DARK?.matches ? "dusk" : "day");
+  return document.documentElement.dataset.theme ?? (matchMedia(DARK).matches ? "dusk" : "day");
 }
 
-/** Calls back when a person chooses other colours, or the system does; the answer ends it. */
+/**
+ * Calls back when a person chooses other colours, or the system does; the answer ends it. The query that is listened to is never asked:
+ * asked between a change and its event, Chromium does not send the event.
+ */
 export function onThemeChange(changed: () => void): () => void {
   const chosen = new MutationObserver(changed);
   chosen.observe(document.documentElement, { attributeFilter: ["data-theme"] });
-  DARK?.addEventListener("change", changed);
+  const system = matchMedia(DARK);
+  system.addEventListener("change", changed);
   return () => {
     chosen.disconnect();
-    DARK?.removeEventListener("change", changed);
+    system.removeEventListener("change", changed);
   };
 }

@@ -8,6 +8,16 @@ const NAMES = ["__proto__.png", "Run.png", "run.png", "con.png", "aux.PNG", `${"
 
 const sheets = (page: Page) => page.getByRole("list", { name: "Sheets" }).getByRole("button");
 
+/** A project whose stored sources are cut off, so that it does not open. */
+async function withUnopenedProject(page: Page): Promise<void> {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
+  await saved(page);
+  await damage(page, "sources", "cut off");
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "The project could not be opened" })).toBeVisible();
+}
+
 test("files with hostile names are imported, and the project opens after a reload and from its own file", async ({ page }) => {
   await openEmpty(page);
   await dropFiles(
@@ -123,12 +133,7 @@ test("an unreadable document is no dead end: other projects, its raw data, a new
   await openEmpty(page);
   await dropAndCut(page, "other.png", figureSheet(2, 1), 2, 1);
   await saved(page);
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
-  await saved(page);
-  await damage(page, "sources", "cut off");
-  await page.reload();
-  await expect(page.getByRole("heading", { name: "The project could not be opened" })).toBeVisible();
+  await withUnopenedProject(page);
   const [raw] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Save its raw data" }).click()]);
   const files = await filesOf(raw);
   expect([...files.keys()].filter((path) => path.startsWith("pictures/"))).toHaveLength(1);
@@ -144,12 +149,7 @@ test("an unreadable document is no dead end: other projects, its raw data, a new
 });
 
 test("a project's file dropped where a project cannot be opened is opened", async ({ page }) => {
-  await openEmpty(page);
-  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
-  await saved(page);
-  await damage(page, "sources", "cut off");
-  await page.reload();
-  await expect(page.getByRole("heading", { name: "The project could not be opened" })).toBeVisible();
+  await withUnopenedProject(page);
   const demo = await (await page.request.get("/demo.caravan")).body();
   await dropFiles(page, [{ name: "road.caravan", bytes: new Uint8Array(demo) }]);
   await expect(page).toHaveTitle(/The Tamarisk Road/);

@@ -49,7 +49,7 @@ export async function decodePng(bytes: Uint8Array, where: string): Promise<Pixel
 
 /**
  * Encodes many small pictures: indexed ones are packed by the system's zlib, four times as fast as by the coder that gives the same bytes on
- * every machine. For files that nothing is compared with.
+ * every machine. Not for deliveries, which are the same wherever they are built.
  */
 export function framesCodec(): Pick<PngCodec, "encode"> {
   frames ??= createPngCodec(new WebAssembly.Module(readWasm()), undefined, (data) => deflateSync(data));

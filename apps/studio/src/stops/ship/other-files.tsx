@@ -53,6 +53,7 @@ export function Beside() {
           checked={data.tiles !== undefined}
           onChange={(wanted) => set({ data: { tiles: wanted ? lastTiles() : undefined } })}
         />
+        {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {palettes > 0 && (
           <Tick
             label={t("palette indexes, to recolour in the game")}
@@ -60,7 +61,6 @@ export function Beside() {
             onChange={(wanted) => set({ data: { places: wanted ? true : undefined } })}
           />
         )}
-        {data.tiles && <TileFields tiles={data.tiles} hasPalettes={palettes > 0} onChange={(tiles) => set({ data: { tiles } })} />}
         {contact}
         <Tick
           label={t("page to hand round, which plays everything")}

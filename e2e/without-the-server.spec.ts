@@ -63,7 +63,8 @@ test("a newer build is announced, waits, and is taken by one click with the work
   await dropFiles(page, [pngFile("stone.png", figureSheet(1, 1))]);
   await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
   await page.getByRole("button", { name: "Take it now" }).click();
-  await expect.poll(() => isNewer(page).catch(() => false)).toBe(true);
+  // Long, because Chromium sometimes keeps the former service worker until the page was loaded again (`keep-offline.ts`).
+  await expect.poll(() => isNewer(page).catch(() => false), { timeout: 90_000 }).toBe(true);
   await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
   await goTo(page, "Sources");
   await expect(page.getByRole("list", { name: "Sources" }).getByText("stone")).toBeVisible();

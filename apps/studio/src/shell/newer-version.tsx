@@ -7,7 +7,7 @@ import { t } from "../ui/words";
 
 /** Announces a newer Caravan on the server. It is taken only when the user says so, never under open work. */
 export function NewerVersion() {
-  const waiting = useNewer((state) => state.waiting);
+  const { waiting, taking } = useNewer();
   if (!waiting) return null;
   return (
     <section
@@ -15,8 +15,8 @@ export function NewerVersion() {
       className="flex items-center gap-3 border-b border-line border-l-4 border-l-lapis bg-raised px-4 py-2"
     >
       <p className="grow">{t("A newer version of Caravan is ready. Taking it saves your work and loads the page again.")}</p>
-      <Button look="now" onClick={() => inBackground(takeNewer())}>
-        {t("Take it now")}
+      <Button look="now" disabled={taking} onClick={() => inBackground(takeNewer())}>
+        {taking ? t("Taking it …") : t("Take it now")}
       </Button>
       <Button onClick={() => useNewer.setState({ waiting: null })}>{t("Later")}</Button>
     </section>

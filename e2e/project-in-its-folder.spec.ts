@@ -155,6 +155,23 @@ test("changes of both sides merge, an unfinished merge is left alone, and nothin
   await expect.poll(() => clipsThere(page)).toEqual(["trot", "jump"]);
   await page.getByRole("button", { name: /^Undo: keep mine instead of what game has/ }).click();
   await expect.poll(() => clipsThere(page)).toEqual(["canter", "jump"]);
+
+  // A sheet removed here, from which the other side has made a clip meanwhile, comes back with its picture, and the review says so.
+  await savedIn(page);
+  await changeThere(page, (each) => addClip(each, ["s1/c3r0"] as FrameRef[], "wave"));
+  await goTo(page, "Sources");
+  await page.getByRole("list", { name: "Sources" }).getByRole("button", { name: "hero" }).click();
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await expect(page.getByRole("list", { name: "Sources" })).toBeHidden();
+  await page.getByRole("button", { name: "See what changed" }).click();
+  await expect(review.getByRole("region", { name: "Conflicts" })).toContainText("the other needs it; it is kept");
+  await review.getByRole("button", { name: "Merge both" }).click();
+  await savedIn(page);
+  expect(await clipsThere(page)).toContain("wave");
+  await page.reload();
+  await goTo(page, "Clips");
+  await expect(clips(page)).toContainText("wave");
+  await expect(page.getByText("missing")).toHaveCount(0);
 });
 
 test("art changed in the folder is reviewed and kept there; without permission nothing is written, and that is shown", async ({ page }) => {

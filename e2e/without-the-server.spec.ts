@@ -62,6 +62,14 @@ test("a newer build is announced, waits, and is taken by one click with the work
   expect(await isNewer(page)).toBe(false);
   await dropFiles(page, [pngFile("stone.png", figureSheet(1, 1))]);
   await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
+  // A newer build that never takes charge leaves no dead button: the page is loaded again, and announces it again.
+  await page.evaluate(() => {
+    ServiceWorker.prototype.postMessage = () => {};
+    document.body.dataset.before = "yes";
+  });
+  await page.getByRole("button", { name: "Take it now" }).click();
+  await expect(page.locator("body[data-before]")).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
   await page.getByRole("button", { name: "Take it now" }).click();
   // Long, because Chromium sometimes keeps the former service worker until the page was loaded again (`keep-offline.ts`).
   await expect.poll(() => isNewer(page).catch(() => false), { timeout: 90_000 }).toBe(true);

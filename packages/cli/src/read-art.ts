@@ -92,10 +92,10 @@ async function artIn(bytes: Uint8Array, where: string, pictures: Map<string, Uin
     return { kind: "still", picture: stored(png.decode(bytes, where), bytes) };
   }
   if (looksLikeGif(bytes)) return animated(readGif(bytes, where), stored, where);
-  if (looksLikeOpenRaster(bytes)) {
-    const { layers, hidden, groups, unlike, damaged } = readOpenRaster(bytes, where, png, "flatten");
+  if (looksLikeOpenRaster(bytes, where)) {
+    const { layers, width: _width, height: _height, ...told } = readOpenRaster(bytes, where, png, "flatten");
     const named = layers.map(({ name, blend, pixels }) => ({ name, blend, ...stored(pixels) }));
-    return { kind: "layers", layers: named, apart: null, hidden, groups, unlike, damaged };
+    return { kind: "layers", layers: named, apart: null, ...told };
   }
   return { kind: "still", picture: stored(await decodeStill(bytes, where)) };
 }

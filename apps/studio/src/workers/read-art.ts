@@ -33,10 +33,10 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     return { kind: "still", picture: { picture: await pictureOf(png.decode(bytes, where), bytes, blob), png: null } };
   }
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
-  if (looksLikeOpenRaster(bytes) || (bytes[0] === 0x50 && bytes[1] === 0x4b && /\.ora$/i.test(where))) {
-    const { layers, hidden, groups, unlike, damaged } = readOpenRaster(bytes, where, png, "flatten");
-    const apart = groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
-    return { kind: "layers", layers: await encodedLayers(layers, png), apart, hidden, groups, unlike, damaged };
+  if (looksLikeOpenRaster(bytes, where)) {
+    const { layers, width: _width, height: _height, ...told } = readOpenRaster(bytes, where, png, "flatten");
+    const apart = told.groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
+    return { kind: "layers", layers: await encodedLayers(layers, png), apart, ...told };
   }
   // Nothing at its beginning says what it is, so its name does.
   if (/\.tga$/i.test(where)) return { kind: "still", picture: await encoded(readTga(bytes, where), png) };

@@ -5,17 +5,7 @@ import { clearPixels, type Pixels } from "../raster";
 import { readApng } from "./apng";
 import { apngOf } from "./apng.fixture";
 import { readGif } from "./gif";
-import { readOpenRaster } from "./open-raster";
-import { png } from "./png.fixture";
-import { utf8, writeZip } from "./zip";
-
-/** A block of its own colour, moving along. */
-function still(k: number, width = 12, height = 9): Pixels {
-  const pixels = clearPixels(width, height);
-  for (let y = 2; y < 7; y++)
-    for (let x = k; x < k + 4; x++) pixels.bytes.set([40 * k, 200 - 30 * k, (x * y) % 90, 255], (y * width + x) * 4);
-  return pixels;
-}
+import { png, still } from "./png.fixture";
 
 function gifOf(stills: readonly Pixels[], options: { delay?: number; dispose?: number } = {}): Uint8Array {
   const gif = GIFEncoder();
@@ -125,38 +115,4 @@ describe("an animated PNG", () => {
   });
 
   it("is none if it does not move", () => expect(readApng(png.encode(still(1)), "still.png", png)).toBeNull());
-});
-
-describe("a layered picture", () => {
-  const stack = `<?xml version="1.0"?><image w="12" h="9"><stack>
-    <layer name="lamp" src="data/lamp.png" x="3" y="1" opacity="0.5"/>
-    <stack name="body"><layer name="robe" src="data/robe.png" x="0" y="0"/><layer name="legs" src="data/legs.png" x="0" y="0"/></stack>
-    <layer name="sketch" src="data/lamp.png" visibility="hidden"/></stack></image>`;
-  const ora = (xml = stack) =>
-    writeZip([
-      { path: "mimetype", bytes: utf8("image/openraster") },
-      { path: "stack.xml", bytes: utf8(xml) },
-      { path: "data/lamp.png", bytes: png.encode(still(1, 6, 8)) },
-      { path: "data/robe.png", bytes: png.encode(still(2)) },
-      { path: "data/legs.png", bytes: png.encode(still(6)) },
-    ]);
-
-  it("returns each layer on the whole canvas from the bottom up, without hidden ones, groups as one", () => {
-    const { layers, hidden, groups, width, height } = readOpenRaster(ora(), "bearer.ora", png, "flatten");
-    expect({ hidden, groups, width, height }).toEqual({ hidden: 1, groups: 1, width: 12, height: 9 });
-    expect(layers.map(({ name }) => name)).toEqual(["body", "lamp"]);
-    const lamp = layers[1]?.pixels as Pixels;
-    expect(lamp.bytes[((2 + 1) * 12 + 1 + 3) * 4 + 3]).toBe(128);
-  });
-
-  it("returns the layers of groups separately if asked", () =>
-    expect(readOpenRaster(ora(), "bearer.ora", png, "apart").layers.map(({ name }) => name)).toEqual(["body/legs", "body/robe", "lamp"]));
-
-  it("is refused with entities, without layers, and without a stack", () => {
-    expect(() => readOpenRaster(ora('<!DOCTYPE a [<!ENTITY b "c">]><image w="1" h="1"/>'), "b.ora", png, "flatten")).toThrow(/entities/);
-    expect(() => readOpenRaster(ora('<image w="4" h="4"><stack></stack></image>'), "b.ora", png, "flatten")).toThrow(/no visible layer/);
-    expect(() => readOpenRaster(writeZip([{ path: "mimetype", bytes: utf8("image/openraster") }]), "b.ora", png, "flatten")).toThrow(
-      /no stack\.xml/,
-    );
-  });
 });

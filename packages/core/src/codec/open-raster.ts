@@ -34,14 +34,25 @@ export interface LayeredPicture {
   readonly unlike: { readonly name: string; readonly blended: string }[];
   /** Layers that are damaged, with the reason. */
   readonly damaged: { readonly name: string; readonly why: string }[];
+  /** How many pixels look different, composed of the layers, from the merged picture in the file; null if it has none of its size. */
+  readonly unlikeMerged: number | null;
 }
 
-export function looksLikeOpenRaster(bytes: Uint8Array): boolean {
-  return bytes[0] === 0x50 && bytes[1] === 0x4b && textFromUtf8(bytes.subarray(30, 54)).startsWith("mimetypeimage/openraster");
+/** By its first entry, or by the file's name where a packing program has sorted the entries anew. */
+export function looksLikeOpenRaster(bytes: Uint8Array, where: string): boolean {
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return false;
+  return textFromUtf8(bytes.subarray(30, 54)).startsWith("mimetypeimage/openraster") || /\.ora$/i.test(where);
 }
 
 /** The format's names of compositing operations, as far as layers here have them. */
-const BLENDS: Readonly<Record<string, Blend | undefined>> = { "svg:src-over": "normal", "svg:plus": "add", "svg:multiply": "multiply" };
+const BLENDS: ReadonlyMap<string, Blend> = new Map([
+  ["svg:src-over", "normal"],
+  ["svg:plus", "add"],
+  ["svg:multiply", "multiply"],
+]);
+
+/** Composed with other roundings, a channel may differ by so much without looking different. */
+const ROUNDING = 6;
 
 type Node = Record<string, unknown>;
 
@@ -55,7 +66,9 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
   if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text)) throw damage(t("Its stack.xml defines entities, which are not read."));
   let nodes: Node[];
   try {
-    nodes = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "" }).parse(text, true) as Node[];
+    // Numeric entities too, such as &#228;: some writers have no other letters than ASCII.
+    const parser = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "", htmlEntities: true });
+    nodes = parser.parse(text, true) as Node[];
   } catch (cause) {
     throw damage(t("Its stack.xml is damaged: {reason}.", { reason: cause instanceof Error ? cause.message : "unreadable" }));
   }
@@ -76,21 +89,26 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
         return [];
       }
       const operation = attribute(node, "composite-op") || "svg:src-over";
-      const blend = BLENDS[operation] ?? "normal";
-      if (!BLENDS[operation]) found.unlike.push({ name, blended: operation });
-      const opacity = attribute(node, "opacity") === "" ? 1 : Math.max(0, Math.min(1, Number(attribute(node, "opacity")) || 0));
+      const blend = BLENDS.get(operation) ?? "normal";
+      if (!BLENDS.has(operation)) found.unlike.push({ name, blended: operation });
+      const opacity = Math.max(0, Math.min(1, numberOf(node, "opacity", 1)));
       if ("stack" in node) {
         found.groups++;
         const inner = layersOf(node);
         if (groups === "apart" || inner.length === 0)
-          return inner.map((layer) => ({ ...layer, name: `${name}/${layer.name}`, pixels: faded(layer.pixels, opacity) }));
+          return inner.map((layer) => ({
+            name: `${name}/${layer.name}`,
+            blend: layer.blend === "normal" ? blend : layer.blend,
+            pixels: faded(layer.pixels, opacity),
+          }));
         return [{ name, blend, pixels: faded(layered(inner), opacity) }];
       }
       const file = files.get(attribute(node, "src"));
       try {
         if (!file) throw new Error(`Its picture ${attribute(node, "src")} is missing.`);
         const canvas = clearPixels(width, height);
-        lay(canvas, png.decode(file, `${where}, ${name}`), Number(attribute(node, "x")) || 0, Number(attribute(node, "y")) || 0, false);
+        const [x, y] = [Math.round(numberOf(node, "x", 0)), Math.round(numberOf(node, "y", 0))];
+        lay(canvas, png.decode(file, `${where}, ${name}`), x, y, false);
         return [{ name, blend, pixels: faded(canvas, opacity) }];
       } catch (error) {
         found.damaged.push({ name, why: error instanceof Error ? error.message : t("It is damaged.") });
@@ -99,7 +117,38 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
     });
   const layers = layersOf(root);
   if (layers.length === 0) throw damage(t("It has no visible layer."));
-  return { width, height, layers, ...found };
+  const merged = groups === "flatten" ? mergedIn(files, png, where) : null;
+  const unlikeMerged = merged?.width === width && merged.height === height ? unlikeCount(layered(layers), merged) : null;
+  return { width, height, layers, ...found, unlikeMerged };
+}
+
+/** The picture that the file's program composed; null if it is missing or damaged. */
+function mergedIn(files: ReadonlyMap<string, Uint8Array>, png: PngCodec, where: string): Pixels | null {
+  const file = files.get("mergedimage.png");
+  try {
+    return file ? png.decode(file, `${where}, mergedimage.png`) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** How many pixels look different, by colours as their alpha lets them show. */
+function unlikeCount({ bytes: a }: Pixels, { bytes: b }: Pixels): number {
+  let count = 0;
+  for (let at = 0; at < a.length; at += 4) {
+    const [alpha, other] = [a[at + 3] as number, b[at + 3] as number];
+    let most = Math.abs(alpha - other);
+    for (let k = at; k < at + 3; k++) most = Math.max(most, Math.abs((a[k] as number) * alpha - (b[k] as number) * other) / 255);
+    if (most > ROUNDING) count++;
+  }
+  return count;
+}
+
+/** `usual` where it is absent or no number. */
+function numberOf(node: Node, name: string, usual: number): number {
+  const text = attribute(node, name);
+  const number = Number(text);
+  return text === "" || !Number.isFinite(number) ? usual : number;
 }
 
 function attribute(node: Node | undefined, name: string): string {

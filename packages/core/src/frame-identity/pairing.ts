@@ -1,6 +1,6 @@
 /** Pairs the pieces of a new cut with earlier frames, each at most once: the steps of which `identity.ts` decides the order. */
 import { likenessOf } from "../cut";
-import { commonArea, type Frame } from "../model";
+import { type Frame, isMostlyShared } from "../model";
 import { shownBy } from "./inside";
 import { neighbourhoods } from "./nearby";
 import { type NewFrame, placeOf } from "./new-frame";
@@ -96,8 +96,7 @@ export function liesOn(frame: Frame, piece: NewFrame, least: number): boolean {
 
 /** Whether more than half of the smaller one is inside the other. */
 export function isMostlyIn(frame: Frame, piece: NewFrame): boolean {
-  const [a, b] = [frame.rect, piece.rect];
-  return (frame.picture ?? 0) === (piece.picture ?? 0) && commonArea(a, b) * 2 > Math.min(a.w * a.h, b.w * b.h);
+  return (frame.picture ?? 0) === (piece.picture ?? 0) && isMostlyShared(frame.rect, piece.rect);
 }
 
 export function groupedBy<Each>(all: readonly Each[], keyOf: (each: Each) => string): Map<string, Each[]> {

@@ -37,6 +37,8 @@ export type ArtOf<Each> =
       /** Layers that are blended in ways that are not known here, in the file's words. */
       readonly unlike: readonly { readonly name: string; readonly blended: string }[];
       readonly damaged: readonly { readonly name: string; readonly why: string }[];
+      /** How many pixels look different, composed of the layers, from the merged picture in the file; null if it has none. */
+      readonly unlikeMerged: number | null;
     };
 
 export type TakenArt = ArtOf<TakenPicture>;

@@ -59,7 +59,7 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
 
 export function layersProposal({ path, art }: TakenItem, name: string): Proposal {
   if (art.kind !== "layers") throw new Error("Not layered.");
-  const { layers: taken, apart, hidden, groups, unlike, damaged } = art;
+  const { layers: taken, apart, hidden, groups, unlike, damaged, unlikeMerged } = art;
   const first = taken[0] as TakenPicture;
   const listOf = (choices: Choices) => (choices.apart && apart ? apart : taken);
   const over = (list: typeof taken): ProposedLayer[] =>
@@ -83,6 +83,14 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
         }),
       ),
       ...damaged.map((each) => t("The layer {name} is damaged and left out. {why}", { name: each.name, why: each.why })),
+      // Otherwise the notes above say why.
+      ...(unlikeMerged && unlike.length + damaged.length === 0
+        ? [
+            t("Composed of its layers, {pixels} look different from the merged picture in the file: compare them before you go on.", {
+              pixels: counted(unlikeMerged, "pixel"),
+            }),
+          ]
+        : []),
     ],
     shows: taken,
     kind: "layers",

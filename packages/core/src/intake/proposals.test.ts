@@ -91,6 +91,7 @@ describe("layers", () => {
     groups: 1,
     unlike: [{ name: "lamp", blended: "svg:screen" }],
     damaged: [{ name: "shade", why: "Its picture is missing." }],
+    unlikeMerged: 3,
   };
   const layered = only([{ path: "bearer.ora", art }]);
 
@@ -115,6 +116,14 @@ describe("layers", () => {
       "The layer lamp is blended by svg:screen, which Caravan does not support: it is imported as painted over.",
       "The layer shade is damaged and left out. Its picture is missing.",
     ]));
+
+  it("report that they look different from the file's merged picture, where nothing else says why", () => {
+    const notes = (unlikeMerged: number | null) =>
+      only([{ path: "bearer.ora", art: { ...art, hidden: 0, unlike: [], damaged: [], unlikeMerged } }]).notes;
+    expect(notes(3)[0]).toMatch(/^Composed of its layers, 3 pixels look different from the merged picture/);
+    expect(notes(0)).toEqual([]);
+    expect(notes(null)).toEqual([]);
+  });
 });
 
 describe("a sheet with metadata", () => {

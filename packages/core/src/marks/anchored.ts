@@ -2,7 +2,7 @@
  * Adjusts origins and marks when a frame's rectangle changes, so that they stay on the drawing: they are numbers within a frame, but mean a
  * pixel of the picture. Pure.
  */
-import { commonArea, type Frame, type FramePoint, type Source, scaleOf, wholePx } from "../model";
+import { type Frame, type FramePoint, isMostlyShared, type Source, scaleOf, wholePx } from "../model";
 import { shiftedMarks } from "./frame-marks";
 import { halves } from "./origin";
 
@@ -94,6 +94,6 @@ function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
 }
 
 /** Whether more than half of the smaller one is inside the other, on the same picture. */
-export function showsMostlyTheSame({ rect: a, picture }: Frame, { rect: b, picture: other }: Frame): boolean {
-  return picture === other && commonArea(a, b) * 2 > Math.min(a.w * a.h, b.w * b.h);
+export function showsMostlyTheSame(a: Frame, b: Frame): boolean {
+  return (a.picture ?? 0) === (b.picture ?? 0) && isMostlyShared(a.rect, b.rect);
 }

@@ -12,11 +12,11 @@ import { withRenamesFollowed } from "./renames";
 import { settled } from "./settled";
 import { type Clash, merged } from "./three-way";
 
-const MESSAGES: Readonly<Record<Clash["how"], string>> = {
-  "both changed it": "Both sides changed it differently; ours is kept.",
-  "we removed it, they changed it": "We removed it and they changed it; theirs is kept, so that no work is lost.",
-  "they removed it, we changed it": "They removed it and we changed it; ours is kept.",
-  "both moved it": "Both sides reordered it; ours is kept.",
+const MESSAGES: Readonly<Record<Clash["how"], () => string>> = {
+  "both changed it": () => t("Both sides changed it differently; ours is kept."),
+  "we removed it, they changed it": () => t("We removed it and they changed it; theirs is kept, so that no work is lost."),
+  "they removed it, we changed it": () => t("They removed it and we changed it; ours is kept."),
+  "both moved it": () => t("Both sides reordered it; ours is kept."),
 };
 
 /**
@@ -33,7 +33,7 @@ export function mergeProjects(base: Project, ours: Project, theirs: Project): { 
   const ofOneCut = withFramesOfOneCut({ ...followed, theirs: theirsApart }, (found) => conflicts.push(found));
   const versions = withRectanglesOfBoth(ofOneCut);
   const together = merged(versions.base, versions.ours, versions.theirs, [], ({ path, how }) =>
-    conflicts.push({ where: path.join(", ") || t("the project"), message: MESSAGES[how] }),
+    conflicts.push({ where: path.join(", ") || t("the project"), message: MESSAGES[how]() }),
   ) as Project;
   const completed = (project: Project) => {
     const { project: whole, back } = withNeeded(project, versions);

@@ -26,7 +26,20 @@ export { checkDocument } from "./document-check";
 export { CaravanError, type ErrorCode, unreachable, whyOf } from "./error";
 export { FACINGS, Facing } from "./facing";
 export { behavioursToFile } from "./file-behaviour";
-export { commonArea, encloses, FramePoint, overlaps, type Px, Rect, Size, Spacing, sameRect, scaledSide, wholePx } from "./geometry";
+export {
+  commonArea,
+  encloses,
+  FramePoint,
+  isMostlyShared,
+  overlaps,
+  type Px,
+  Rect,
+  Size,
+  Spacing,
+  sameRect,
+  scaledSide,
+  wholePx,
+} from "./geometry";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { BLENDS, Blend, checkedLayerName, isFigure, Layer, MOST_LAYERS } from "./layer";
 export {

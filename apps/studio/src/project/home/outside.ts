@@ -28,15 +28,18 @@ export interface Comparison {
 /** How the folder's version compares with the open one. */
 export function comparedWith({ theirs, base }: Outside, open: Project): Comparison {
   const ours = withDistinctPaths(open);
-  const changes = (after: Project) => differencesBetween(base, after).map(differenceInWords);
+  const changes = (after: Project) => eachOnce(differencesBetween(base, after).map(differenceInWords));
   const sides = { theirs: changes(theirs), ours: changes(ours) };
   try {
     const { project, conflicts } = mergeProjects(base, ours, theirs);
-    return { ...sides, both: { project, conflicts: conflicts.map(({ where, message }) => `${where}: ${message}`) }, why: null };
+    return { ...sides, both: { project, conflicts: eachOnce(conflicts.map(({ where, message }) => `${where}: ${message}`)) }, why: null };
   } catch (error) {
     return { ...sides, both: null, why: whyOf(error) };
   }
 }
+
+/** The same words twice tell nothing more, and lists are shown by their words. */
+const eachOnce = (lines: readonly string[]) => [...new Set(lines)];
 
 export type Answer = "both" | "theirs" | "mine";
 

@@ -86,9 +86,12 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
       // Otherwise the notes above say why.
       ...(unlikeMerged && unlike.length + damaged.length === 0
         ? [
-            t("Composed of its layers, {pixels} look different from the merged picture in the file: compare them before you go on.", {
-              pixels: counted(unlikeMerged, "pixel"),
-            }),
+            t(
+              "Composed of its layers, {pixels} look different from the merged picture in the file: its program blends them in another way. If they must look the same, export it as one picture.",
+              {
+                pixels: counted(unlikeMerged, "pixel"),
+              },
+            ),
           ]
         : []),
     ],

@@ -18,7 +18,9 @@ export function NewerVersion() {
       <Button look="now" disabled={taking} onClick={() => inBackground(takeNewer())}>
         {taking ? t("Taking it …") : t("Take it now")}
       </Button>
-      <Button onClick={() => useNewer.setState({ waiting: null })}>{t("Later")}</Button>
+      <Button disabled={taking} onClick={() => useNewer.setState({ waiting: null })}>
+        {t("Later")}
+      </Button>
     </section>
   );
 }

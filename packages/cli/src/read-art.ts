@@ -93,7 +93,7 @@ async function artIn(bytes: Uint8Array, where: string, pictures: Map<string, Uin
   }
   if (looksLikeGif(bytes)) return animated(readGif(bytes, where), stored, where);
   if (looksLikeOpenRaster(bytes, where)) {
-    const { layers, width: _width, height: _height, ...told } = readOpenRaster(bytes, where, png, "flatten");
+    const { layers, ...told } = readOpenRaster(bytes, where, png, "flatten");
     const named = layers.map(({ name, blend, pixels }) => ({ name, blend, ...stored(pixels) }));
     return { kind: "layers", layers: named, apart: null, ...told };
   }

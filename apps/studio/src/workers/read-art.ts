@@ -34,7 +34,7 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   }
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
   if (looksLikeOpenRaster(bytes, where)) {
-    const { layers, width: _width, height: _height, ...told } = readOpenRaster(bytes, where, png, "flatten");
+    const { layers, ...told } = readOpenRaster(bytes, where, png, "flatten");
     const apart = told.groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
     return { kind: "layers", layers: await encodedLayers(layers, png), apart, ...told };
   }

@@ -22,9 +22,7 @@ export interface Layer {
 }
 
 export interface LayeredPicture {
-  readonly width: number;
-  readonly height: number;
-  /** From the bottom up; hidden ones are left out. */
+  /** From the bottom up, at least one; hidden ones are left out. */
   readonly layers: Layer[];
   /** How many were hidden. */
   readonly hidden: number;
@@ -119,7 +117,7 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
   if (layers.length === 0) throw damage(t("It has no visible layer."));
   const merged = groups === "flatten" ? mergedIn(files, png, where) : null;
   const unlikeMerged = merged?.width === width && merged.height === height ? unlikeCount(layered(layers), merged) : null;
-  return { width, height, layers, ...found, unlikeMerged };
+  return { layers, ...found, unlikeMerged };
 }
 
 /** The picture that the file's program composed; null if it is missing or damaged. */

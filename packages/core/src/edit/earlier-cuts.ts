@@ -3,7 +3,7 @@
  * that was decided about them when the grid goes back: whoever edits remembers them and hands them to the next cut.
  */
 import { placeOf } from "../frame-identity";
-import { frameWithMarks, marksWithout, showsMostlyTheSame } from "../marks";
+import { frameWithMarks, marksWithout } from "../marks";
 import {
   allPictures,
   FIELD_OF_SHAPE,
@@ -14,6 +14,7 @@ import {
   type Project,
   type Source,
   scaleOf,
+  showsMostlyTheSame,
 } from "../model";
 import { framesScaledBy } from "./scale";
 

@@ -1,6 +1,6 @@
 /** Returns a source to the cells that it was cut into before another way was tried. */
 import { cutInWords } from "../cut";
-import { showsMostlyTheSame, withAnchoredFrames } from "../marks";
+import { withAnchoredFrames } from "../marks";
 import {
   allPictures,
   CaravanError,
@@ -11,6 +11,7 @@ import {
   type Source,
   type SourceId,
   scaleOf,
+  showsMostlyTheSame,
   sourceById,
 } from "../model";
 import { t } from "../words";

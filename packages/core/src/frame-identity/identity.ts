@@ -9,9 +9,9 @@
  * were. Holds: keys stay unique; no earlier frame becomes two.
  * Cost: O(pieces), and for moved ones × those nearby.
  */
-import { type Frame, isFrameKey } from "../model";
+import { type Frame, isFrameKey, showsMostlyTheSame } from "../model";
 import type { NewFrame } from "./new-frame";
-import { groupedBy, isMostlyIn, liesOn, Pairing } from "./pairing";
+import { groupedBy, liesOn, Pairing } from "./pairing";
 
 interface Options {
   /** Whether keys mean the same before and after. */
@@ -114,7 +114,7 @@ function matched(
   const freeByKey = groupedBy(free, ({ key }) => key);
   pairing.oneOfEachKey(free);
   pairing.byPlace(free);
-  pairing.byKey((key, piece) => freeByKey.get(key)?.find((frame) => isMostlyIn(frame, piece)));
+  pairing.byKey((key, piece) => freeByKey.get(key)?.find((frame) => showsMostlyTheSame(frame, piece)));
   const given = pairing.keys();
   pairing.byKey((key) => (given.has(key) ? undefined : byKey.get(key)));
   // They may have been cut in any way.

@@ -2,7 +2,7 @@
  * Adjusts origins and marks when a frame's rectangle changes, so that they stay on the drawing: they are numbers within a frame, but mean a
  * pixel of the picture. Pure.
  */
-import { type Frame, type FramePoint, isMostlyShared, type Source, scaleOf, wholePx } from "../model";
+import { type Frame, type FramePoint, type Source, scaleOf, showsMostlyTheSame, wholePx } from "../model";
 import { shiftedMarks } from "./frame-marks";
 import { halves } from "./origin";
 
@@ -91,9 +91,4 @@ function shiftWithin(old: Frame, frame: Frame, drawn: FramePoint | undefined): F
 function cornerOf({ rect, inset = { x: 0, y: 0 }, turned }: Frame): FramePoint {
   if (turned === "counter") return { x: rect.x - inset.y, y: rect.y + rect.h + inset.x };
   return turned ? { x: rect.x + rect.w + inset.y, y: rect.y - inset.x } : { x: rect.x - inset.x, y: rect.y - inset.y };
-}
-
-/** Whether more than half of the smaller one is inside the other, on the same picture. */
-export function showsMostlyTheSame(a: Frame, b: Frame): boolean {
-  return (a.picture ?? 0) === (b.picture ?? 0) && isMostlyShared(a.rect, b.rect);
 }

@@ -1,4 +1,4 @@
-export { shiftsWithin, showsMostlyTheSame, withAnchoredFrames } from "./anchored";
+export { shiftsWithin, withAnchoredFrames } from "./anchored";
 export { carriedBox, carriedOutline, carriedPoint, changedBox } from "./carried";
 export { jumpsOf, type Standing, standingFrom, standingOf } from "./drift";
 export {

@@ -53,11 +53,6 @@ export function commonArea(a: Rect, b: Rect): number {
   return (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * (Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
 }
 
-/** Whether more than half of the smaller one is inside the other. */
-export function isMostlyShared(a: Rect, b: Rect): boolean {
-  return commonArea(a, b) * 2 > Math.min(a.w * a.h, b.w * b.h);
-}
-
 /** Whether `inner` lies entirely within `outer`; equal rectangles do. */
 export function encloses(outer: Rect, inner: Rect): boolean {
   return inner.x >= outer.x && inner.y >= outer.y && inner.x + inner.w <= outer.x + outer.w && inner.y + inner.h <= outer.y + outer.h;

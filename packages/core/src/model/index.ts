@@ -30,7 +30,6 @@ export {
   commonArea,
   encloses,
   FramePoint,
-  isMostlyShared,
   overlaps,
   type Px,
   Rect,
@@ -118,6 +117,7 @@ export {
   SourceId,
   scaleOf,
   sheetOf,
+  showsMostlyTheSame,
 } from "./source";
 export {
   type AccountRow,

@@ -2,7 +2,7 @@ import * as z from "zod";
 import { t } from "../words";
 import { Clearing } from "./clearing";
 import { CaravanError } from "./error";
-import { FramePoint, Rect, Size, Spacing, scaledSide } from "./geometry";
+import { commonArea, FramePoint, Rect, Size, Spacing, scaledSide } from "./geometry";
 import { Layer, MOST_LAYERS } from "./layer";
 import { FrameMarks } from "./marks";
 import { Name } from "./name";
@@ -127,6 +127,11 @@ export const Frame = z.strictObject({
   dropped: z.literal(true).optional().describe("Present if it was dropped: kept here, never delivered."),
 });
 export type Frame = z.infer<typeof Frame>;
+
+/** Whether more than half of the smaller one is inside the other, on the same picture. */
+export function showsMostlyTheSame(a: Pick<Frame, "rect" | "picture">, b: Pick<Frame, "rect" | "picture">): boolean {
+  return (a.picture ?? 0) === (b.picture ?? 0) && commonArea(a.rect, b.rect) * 2 > Math.min(a.rect.w * a.rect.h, b.rect.w * b.rect.h);
+}
 
 export const Source = z.strictObject({
   id: SourceId,

@@ -171,7 +171,9 @@ test("changes of both sides merge, an unfinished merge is left alone, and nothin
   await page.reload();
   await goTo(page, "Clips");
   await expect(clips(page)).toContainText("wave");
-  await expect(page.getByText("missing")).toHaveCount(0);
+  const { sources, clips: merged } = await projectThere(page);
+  expect(sources.map(({ name }) => name)).toEqual(["hero"]);
+  expect(merged.map(({ name, steps }) => [name, steps.length])).toContainEqual(["wave", 1]);
 });
 
 test("art changed in the folder is reviewed and kept there; without permission nothing is written, and that is shown", async ({ page }) => {

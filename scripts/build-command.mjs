@@ -1,4 +1,4 @@
-// Bundles the command line into one file, so that it starts quickly and needs no TypeScript at run time.
+// Bundles the command line, so that it starts quickly and needs no TypeScript at run time.
 import { spawnSync } from "node:child_process";
 import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
@@ -24,12 +24,7 @@ export async function buildCommand() {
   mkdirSync(out, { recursive: true });
   const unfinished = mkdtempSync(join(out, "unfinished-"));
   try {
-    await build({
-      // The second is for threads that write a sheet's frames.
-      entryPoints: [
-        { in: join(root, "packages/cli/src/main.ts"), out: "caravan" },
-        { in: join(root, "packages/cli/src/frames-thread.ts"), out: "frames" },
-      ],
+    const shared = {
       outdir: unfinished,
       outExtension: { ".js": ".mjs" },
       bundle: true,
@@ -37,11 +32,22 @@ export async function buildCommand() {
       format: "esm",
       target: "node20",
       logLevel: "warning",
+      minifyWhitespace: true,
+      minifySyntax: true,
       // Modules before older forms: jsonc-parser's older form asks for its parts in a way that cannot be bundled.
       mainFields: ["module", "main"],
       // commander is CommonJS and calls require for Node's own modules.
       banner: { js: 'import { createRequire as __createRequire } from "node:module"; const require = __createRequire(import.meta.url);' },
+    };
+    // Each command loads its own part only.
+    await build({
+      ...shared,
+      entryPoints: [{ in: join(root, "packages/cli/src/main.ts"), out: "caravan" }],
+      splitting: true,
+      chunkNames: "part-[hash]",
     });
+    // For threads that write a sheet's frames, which need next to nothing of the rest.
+    await build({ ...shared, entryPoints: [{ in: join(root, "packages/cli/src/frames-thread.ts"), out: "frames" }] });
     for (const [owner, wasm] of DECODERS) {
       const require = createRequire(join(root, owner, "package.json"));
       copyFileSync(require.resolve(wasm), join(unfinished, basename(wasm)));
@@ -50,10 +56,18 @@ export async function buildCommand() {
     const help = spawnSync(process.execPath, [join(unfinished, "caravan.mjs"), "--help"], { encoding: "utf8" });
     if (help.status !== 0) throw new Error(`The bundle does not start: ${help.stderr}`);
     writeFileSync(join(unfinished, "help.txt"), help.stdout);
-    for (const name of readdirSync(unfinished)) renameSync(join(unfinished, name), join(out, name));
+    putInPlace(unfinished, out);
   } finally {
     rmSync(unfinished, { recursive: true });
   }
+}
+
+/** The entry is last, when all parts that it names are there. */
+function putInPlace(unfinished, out) {
+  const isPart = (name) => /^part-\w+\.mjs$/.test(name);
+  const names = readdirSync(unfinished);
+  for (const name of names.sort((a, b) => Number(isPart(b)) - Number(isPart(a)))) renameSync(join(unfinished, name), join(out, name));
+  for (const name of readdirSync(out)) if (isPart(name) && !names.includes(name)) rmSync(join(out, name), { force: true });
 }
 
 // As npm's prepare script it runs before development packages may be there; then the first call of the command builds.

@@ -55,6 +55,25 @@ describe("the command in a game's repository", () => {
     expect(whole.stdout).toMatch(/build .*build everything a project delivers/);
   });
 
+  it("loads the code of the command that is called, and says which command a mistyped one was meant to be", () => {
+    expect(caravan("biuld")).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(/unknown command 'biuld'\n\(Did you mean build\?\)/),
+    });
+    expect(caravan("help", "tiles").stdout).toMatch(/^Usage: caravan tiles/);
+    expect(caravan("--quiet", "cut", "gone.png", "--cell", "8x8")).toMatchObject({ status: 1, stdout: "" });
+    const dist = join(import.meta.dirname, "../dist");
+    const loaded = (name: string): number => {
+      const text = readFileSync(join(dist, name), "utf8");
+      return (
+        text.length + [...text.matchAll(/(?:from|import)"\.\/(part-\w+\.mjs)"/g)].reduce((sum, [, part]) => sum + loaded(part as string), 0)
+      );
+    };
+    const whole = readdirSync(dist).filter((name) => name.startsWith("part-"));
+    expect(whole.length).toBeGreaterThan(10);
+    expect(loaded("caravan.mjs")).toBeLessThan(whole.reduce((sum, name) => sum + readFileSync(join(dist, name)).length, 0) / 3);
+  });
+
   it("reports failures as JSON if JSON was requested", () => {
     const failed = caravan("build", "gone", "--out", "never", "--json");
     expect(failed.status).toBe(1);

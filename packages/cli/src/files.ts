@@ -14,6 +14,11 @@ export function readFile(path: string): Uint8Array {
   }
 }
 
+/** Whether a project is one file there, or a folder. */
+export function isProjectFile(path: string): boolean {
+  return /\.caravan$/i.test(path);
+}
+
 export function isFolder(path: string): boolean {
   if (path === STANDARD) return false;
   try {

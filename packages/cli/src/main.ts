@@ -1,19 +1,32 @@
 import { CaravanError, whyOf } from "@caravan/core/model";
 import { Command, CommanderError, Help, type Option } from "commander";
 import manifest from "../package.json" with { type: "json" };
-import { addBuild } from "./commands/build";
-import { addCheck } from "./commands/check";
-import { addCut } from "./commands/cut";
-import { addInit } from "./commands/init";
-import { addMerge } from "./commands/merge";
-import { addNew } from "./commands/new";
-import { addOutline } from "./commands/outline";
-import { addPack } from "./commands/pack";
-import { addPlay } from "./commands/play";
-import { addRehearse } from "./commands/rehearse";
-import { addTiles } from "./commands/tiles";
-import { addWatch } from "./commands/watch";
 import { beQuiet, failureOf, tellFailure, WrongCall } from "./output";
+
+/** Adds a command to the program. */
+type Add = (program: Command) => void;
+
+/** In the order of --help. The code of a command is loaded when it is called. */
+const COMMANDS = new Map<string, () => Promise<Add>>([
+  ["init", async () => (await import("./commands/init")).addInit],
+  ["new", async () => (await import("./commands/new")).addNew],
+  ["cut", async () => (await import("./commands/cut")).addCut],
+  ["pack", async () => (await import("./commands/pack")).addPack],
+  ["build", async () => (await import("./commands/build")).addBuild],
+  ["check", async () => (await import("./commands/check")).addCheck],
+  ["play", async () => (await import("./commands/play")).addPlay],
+  ["rehearse", async () => (await import("./commands/rehearse")).addRehearse],
+  ["outline", async () => (await import("./commands/outline")).addOutline],
+  ["tiles", async () => (await import("./commands/tiles")).addTiles],
+  ["merge", async () => (await import("./commands/merge")).addMerge],
+  ["watch", async () => (await import("./commands/watch")).addWatch],
+]);
+
+/** The command that is called; all of them if it is none of ours, for help and for the names most like it. */
+function wanted(): (() => Promise<Add>)[] {
+  const called = COMMANDS.get(process.argv.slice(2).find((word) => !word.startsWith("-")) ?? "");
+  return called ? [called] : [...COMMANDS.values()];
+}
 
 const help = new Help();
 
@@ -34,8 +47,7 @@ const program = new Command("caravan")
   })
   .showHelpAfterError("Add --help for what the command takes.")
   .exitOverride();
-for (const add of [addInit, addNew, addCut, addPack, addBuild, addCheck, addPlay, addRehearse, addOutline, addTiles, addMerge, addWatch])
-  add(program);
+for (const add of await Promise.all(wanted().map((load) => load()))) add(program);
 // Commands made before exitOverride would still exit by themselves.
 for (const command of program.commands) command.exitOverride().showHelpAfterError("Add --help for what the command takes.");
 

@@ -8,18 +8,13 @@ import type { Pixels } from "@caravan/core/raster";
 import { readFile } from "./files";
 import { pngCodec } from "./png";
 import { STANDARD, UNNAMED } from "./standard";
-import { isProjectFile, writeProject } from "./written-project";
+import { writeProject } from "./written-project";
 
 interface ProjectOptions {
   readonly out?: string;
   readonly project: boolean;
   readonly clips?: "rows";
   readonly replace: boolean;
-}
-
-/** Whether the output is a project rather than frames. */
-export function makesProject({ out, project }: Pick<ProjectOptions, "out" | "project">): boolean {
-  return out !== undefined && (project || isProjectFile(out));
 }
 
 export interface CutSheet {

@@ -4,8 +4,6 @@ import { createRequire } from "node:module";
 import { looksLikePng, looksLikeTga, readTga } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
-import * as jpeg from "@jsquash/jpeg/decode.js";
-import * as webp from "@jsquash/webp/decode.js";
 import { readFile } from "./files";
 import { decodePng } from "./png";
 import { calledInWords } from "./standard";
@@ -29,26 +27,35 @@ export async function decodeStill(bytes: Uint8Array, where: string): Promise<Pix
 }
 
 interface Decoder {
-  start(module: unknown, options: typeof QUIET): Promise<unknown>;
-  decode(bytes: ArrayBuffer): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }>;
+  /** Its code, which most commands never need. */
+  load(): Promise<Loaded>;
   readonly wasm: readonly [beside: string, inPackage: string];
   /** Why bytes are cut off, where the decoder would fill up with grey. */
   readonly isWhole: (bytes: Uint8Array) => boolean;
+}
+
+interface Loaded {
+  start(module: unknown, options: typeof QUIET): Promise<unknown>;
+  decode(bytes: ArrayBuffer): Promise<{ readonly data: Uint8ClampedArray; readonly width: number; readonly height: number }>;
 }
 
 // What the decoders say of damaged files is said here in words.
 const QUIET = { print: () => {}, printErr: () => {} };
 
 const jpegDecoder: Decoder = {
-  start: jpeg.init as unknown as Decoder["start"],
-  decode: (bytes) => jpeg.default(bytes, { preserveOrientation: true }),
+  async load() {
+    const jpeg = await import("@jsquash/jpeg/decode.js");
+    return { start: jpeg.init as unknown as Loaded["start"], decode: (bytes) => jpeg.default(bytes, { preserveOrientation: true }) };
+  },
   wasm: ["mozjpeg_dec.wasm", "@jsquash/jpeg/codec/dec/mozjpeg_dec.wasm"],
   isWhole: (bytes) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).lastIndexOf(Uint8Array.of(0xff, 0xd9)) > 0,
 };
 
 const webpDecoder: Decoder = {
-  start: webp.init as unknown as Decoder["start"],
-  decode: (bytes) => webp.default(bytes),
+  async load() {
+    const webp = await import("@jsquash/webp/decode.js");
+    return { start: webp.init as unknown as Loaded["start"], decode: (bytes) => webp.default(bytes) };
+  },
   wasm: ["webp_dec.wasm", "@jsquash/webp/codec/dec/webp_dec.wasm"],
   isWhole: (bytes) => bytes.length >= new DataView(bytes.buffer, bytes.byteOffset).getUint32(4, true) + 8,
 };
@@ -59,10 +66,11 @@ async function pixelsBy(decoder: Decoder, bytes: Uint8Array, where: string, kind
   if (!decoder.isWhole(bytes)) throw damaged("is cut off");
   // A decoder that met a damaged file may be unfit for the next: each gets its own.
   Object.assign(globalThis, { ImageData: DecodedImage });
-  await decoder.start(new WebAssembly.Module(wasm(...decoder.wasm)), QUIET);
-  let decoded: Awaited<ReturnType<Decoder["decode"]>>;
+  const { start, decode } = await decoder.load();
+  await start(new WebAssembly.Module(wasm(...decoder.wasm)), QUIET);
+  let decoded: Awaited<ReturnType<Loaded["decode"]>>;
   try {
-    decoded = await decoder.decode(Uint8Array.from(bytes).buffer);
+    decoded = await decode(Uint8Array.from(bytes).buffer);
   } catch (cause) {
     throw damaged("is damaged", cause);
   }

@@ -3,11 +3,7 @@ import { existsSync, readFileSync } from "node:fs";
 import { bundleFiles, writeBundle } from "@caravan/core/bundle";
 import { CaravanError, type Project } from "@caravan/core/model";
 import { writeSet } from "./delivered-set";
-import { writeWhole } from "./files";
-
-export function isProjectFile(path: string): boolean {
-  return /\.caravan$/i.test(path);
-}
+import { isProjectFile, writeWhole } from "./files";
 
 /** `pictures` are PNG files by hash. Throws `not-ours` if something is in the way that Caravan did not write, unless `replace`. */
 export function writeProject(

@@ -20,10 +20,11 @@ import { understand } from "@caravan/core/metadata";
 import { allPictures, CaravanError, counted, emptyProject, FACINGS, type Facing } from "@caravan/core/model";
 import { type Coverage, coverageOf, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError, Option } from "commander";
+import { isProjectFile } from "../files";
 import { note, tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
 import { type TakenFiles, takenFiles } from "../read-art";
-import { isProjectFile, writeProject } from "../written-project";
+import { writeProject } from "../written-project";
 
 const SHEETS = ["later", "whole", "cells", "rows", "facings"] as const;
 

@@ -50,8 +50,10 @@ const PLACES_BITS = 10;
  * (D. Knuth, The Art of Computer Programming, vol. 3, section 6.4): on art with much change two to four times as fast as a `Map`.
  */
 function colourTable({ bytes, width, height }: Pixels): { colours: number[]; indexes: Uint8Array } | null {
-  const pixels = pixelWords(bytes);
-  const found: number[] = [];
+  // Signed words stay small integers where unsigned ones become floating-point numbers.
+  const pixels = new Int32Array(pixelWords(bytes).buffer, pixelWords(bytes).byteOffset, width * height);
+  const found = new Int32Array(MOST_COLOURS);
+  let count = 0;
   /** By hash: the index of a colour plus 1, or 0. */
   const table = new Uint16Array(PLACES);
   const indexes = new Uint8Array(width * height);
@@ -60,19 +62,21 @@ function colourTable({ bytes, width, height }: Pixels): { colours: number[]; ind
     let place = Math.imul(colour, 0x9e3779b1) >>> (32 - PLACES_BITS);
     while (table[place] !== 0 && found[(table[place] as number) - 1] !== colour) place = (place + 1) % PLACES;
     if (table[place] === 0) {
-      if (found.length === MOST_COLOURS) return null;
-      table[place] = found.push(colour);
+      if (count === MOST_COLOURS) return null;
+      found[count] = colour;
+      table[place] = ++count;
     }
     const index = (table[place] as number) - 1;
     // Neighbours mostly have the same colour.
     do indexes[k++] = index;
     while (pixels[k] === colour);
   }
+  const appeared = Array.from(found.subarray(0, count), (colour) => colour >>> 0);
   const isOpaque = (colour: number) => colour >>> 24 === 255;
-  const colours = [...found.filter((colour) => !isOpaque(colour)), ...found.filter(isOpaque)];
-  if (colours.some((colour, k) => colour !== found[k])) {
+  const colours = [...appeared.filter((colour) => !isOpaque(colour)), ...appeared.filter(isOpaque)];
+  if (colours.some((colour, k) => colour !== appeared[k])) {
     const places = new Map(colours.map((colour, k) => [colour, k]));
-    const moved = Uint8Array.from(found, (colour) => places.get(colour) as number);
+    const moved = Uint8Array.from(appeared, (colour) => places.get(colour) as number);
     for (let k = 0; k < indexes.length; k++) indexes[k] = moved[indexes[k] as number] as number;
   }
   return { colours, indexes };
@@ -85,15 +89,22 @@ function scanlines(indexes: Uint8Array, width: number, height: number, bits: num
   for (let y = 0; y < height; y++) {
     const row = y * stride + 1;
     const first = y * width;
-    if (bits === 8) rows.set(indexes.subarray(first, first + width), row);
-    else
-      for (let x = 0, at = row, shift = 8; x < width; x++) {
-        shift -= bits;
-        rows[at] = (rows[at] as number) | ((indexes[first + x] as number) << shift);
-        if (shift > 0) continue;
-        shift = 8;
-        at++;
-      }
+    if (bits === 8) {
+      rows.set(indexes.subarray(first, first + width), row);
+      continue;
+    }
+    let packed = 0;
+    let free = 8;
+    let at = row;
+    for (let k = first; k < first + width; k++) {
+      free -= bits;
+      packed |= (indexes[k] as number) << free;
+      if (free > 0) continue;
+      rows[at++] = packed;
+      packed = 0;
+      free = 8;
+    }
+    if (free < 8) rows[at] = packed;
   }
   return rows;
 }

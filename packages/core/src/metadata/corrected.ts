@@ -1,12 +1,11 @@
 /** Applies a person's statements about fields over what their names and numbers suggest. */
-import type { FrameField, Reading } from "../model";
+import { type FrameField, MEANINGS, type Meaning, type Reading } from "../model";
 import { notationsOf, type ParsedMetadata, problem } from "../notation";
 import { t } from "../words";
 import { recogniseClips } from "./clips";
 import type { Described } from "./described";
 import { gradeOf } from "./grade";
 import { groupsOf, type RecordGroup } from "./groups";
-import { MEANINGS, type Meaning } from "./meanings";
 import { commonFields, nameField } from "./name-field";
 import { frameRecords, readFrames } from "./read";
 import { readingName } from "./reading-name";

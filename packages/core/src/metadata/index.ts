@@ -4,7 +4,6 @@ export type { Grade } from "./grade";
 export { groupAt, type RecordGroup } from "./groups";
 export { insetOf, insetTold } from "./insets";
 export { blendOfName, isPicture, layersIn, type ToldLayer } from "./listed-layers";
-export { correctionsOf, isMeaning, MEANINGS } from "./meanings";
 export { millis, type ReadFrame, readFrames, type Unplaced } from "./read";
 export { playbackOf, readClips } from "./read-clips";
 export { recognise } from "./recognise";

@@ -63,6 +63,7 @@ export {
   type SteadyWay,
   Trace,
 } from "./marks";
+export { correctionsOf, isMeaning, MEANINGS, type Meaning } from "./meanings";
 export { checkedName, fitFileName, fittedName, freeName, isFitName, Name, shortened } from "./name";
 export { naturalOrder } from "./natural-order";
 export { entriesOf, orderedCompactJson, orderedJson, orderedRecord, ownOf } from "./ordered-record";

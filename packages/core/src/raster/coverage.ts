@@ -6,7 +6,7 @@
  */
 import { type Rect, type Size, type Spacing, scaledSide } from "../model";
 import { coloursOf, type PictureColours } from "./colours";
-import type { Pixels } from "./pixels";
+import { type Pixels, pixelWords } from "./pixels";
 
 export interface Coverage {
   readonly width: number;
@@ -26,17 +26,18 @@ const NEARLY_ALL = 0.94;
 export function coverageOf({ width, height, bytes }: Pixels): Coverage {
   const stride = wordsPerRow(width);
   const bits = new Uint32Array(stride * height);
-  let alpha = 3;
+  const pixels = pixelWords(bytes);
+  let at = 0;
   let soft = false;
   for (let y = 0; y < height; y++)
     for (let word = 0; word < stride; word++) {
-      const count = Math.min(32, width - word * 32);
+      const end = at + Math.min(32, width - word * 32);
       let mask = 0;
-      for (let k = 0; k < count; k++, alpha += 4) {
-        const value = bytes[alpha] as number;
-        if (value === 0) continue;
-        mask |= 1 << k;
-        if (value !== 255) soft = true;
+      for (let bit = 1; at < end; at++, bit <<= 1) {
+        const alpha = (pixels[at] as number) >>> 24;
+        if (alpha === 0) continue;
+        mask |= bit;
+        if (alpha !== 255) soft = true;
       }
       bits[y * stride + word] = mask;
     }

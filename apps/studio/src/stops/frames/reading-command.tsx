@@ -1,7 +1,6 @@
 "use client";
 
-import { correctionsOf } from "@caravan/core/metadata";
-import type { Reading } from "@caravan/core/model";
+import { correctionsOf, type Reading } from "@caravan/core/model";
 import { useState } from "react";
 import { Button } from "../../ui/button";
 import { t } from "../../ui/words";

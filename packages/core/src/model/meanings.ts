@@ -1,5 +1,5 @@
 /** The words that a person uses for the meaning of a metadata field. Does not depend on the readers. */
-import type { FrameField, Reading } from "../model";
+import type { FrameField, Reading } from "./reading";
 
 /** What a field may be said to mean, and which of ours that is. */
 export const MEANINGS = {

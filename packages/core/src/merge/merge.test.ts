@@ -14,6 +14,7 @@ import {
   removeClip,
   removeMarkKind,
   removeSource,
+  removeSteps,
   renameAction,
   renameClip,
   renameMarkKind,
@@ -126,6 +127,20 @@ describe("merging", () => {
       const named = project.sources.flatMap(({ frames }) => frames.flatMap(({ marks }) => Object.keys(marks?.boxes ?? {})));
       expect(named).toEqual(Array.from({ length: 8 }, () => "torso"));
     }
+  });
+
+  it("knows a clip whose frames changed along with its name, unless two could be it", () => {
+    const shorter = removeSteps(renameClip(base, clip("walk"), "stride"), clip("stride"), [3]);
+    const theirs = setClipRules(setPetal(base, "go" as ActionName, "w", { clip: clip("walk") }), clip("walk"), { playback: "pingpong" });
+    for (const project of [clean(shorter, theirs), clean(theirs, shorter)]) {
+      expect(project.clips.map(({ name }) => name)).toEqual(["idle", "stride", "strike"]);
+      expect(project.clips[1]).toMatchObject({ playback: "pingpong", steps: [0, 1, 2].map((k) => ({ frame: ref(k, 1) })) });
+      expect(project.actions).toMatchObject([{ facings: { e: { clip: "stride" }, w: { clip: "stride" } } }]);
+    }
+    const parted = addClip(shorter, row(1).slice(1), "amble");
+    const { project, conflicts } = mergeProjects(base, parted, theirs);
+    expect(project.clips.map(({ name }) => name).toSorted()).toEqual(["amble", "idle", "stride", "strike", "walk"]);
+    expect(conflicts.map(({ where }) => where)).toEqual(["clips, walk"]);
   });
 
   it("does not take a new kind of marks for a removed one that looks like it", () => {

@@ -1,6 +1,17 @@
 /** Applies one side's renames to the other version, references included, before the two are compared. */
 import { renameAction, renameBehaviour, renameClip, renameMarkKind, renamePalette, renamePart, renameStage } from "../edit";
-import { CaravanError, FIELD_OF_SHAPE, type FrameRef, frameRef, type MarkKind, type Project } from "../model";
+import {
+  type Action,
+  type Behaviour,
+  CaravanError,
+  type Clip,
+  FIELD_OF_SHAPE,
+  type FrameRef,
+  frameRef,
+  type MarkKind,
+  type Palette,
+  type Project,
+} from "../model";
 import { same } from "./three-way";
 import type { Versions } from "./versions";
 
@@ -31,8 +42,8 @@ function named(project: Project, list: keyof typeof RENAMES): readonly Named[] {
 }
 
 /**
- * Pairs of removed and added items that are otherwise the same; ambiguous ones are left out. List by list: what a list's items refer to
- * has its new names by then, so that an action renamed together with its clips is the same one.
+ * Pairs of removed and added items that are otherwise the same, or else made of mostly the same parts; ambiguous ones are left out. List by
+ * list: what a list's items refer to has its new names by then, so that an action renamed together with its clips is the same one.
  */
 export function renamesIn(base: Project, side: Project): Rename[] {
   const found: Rename[] = [];
@@ -52,15 +63,48 @@ function renamesOf(list: Rename["list"], base: Project, side: Project): Rename[]
   const fresh = after.filter(({ name }) => !had.has(name));
   const gone = before.filter(({ name }) => !has.has(name));
   if (gone.length === 0 || fresh.length === 0) return [];
-  const isSame = list === "marks" ? sameMarks(base, side) : isAlike;
-  return gone.flatMap((each): Rename[] => {
+  const equal = pairsOf(gone, fresh, list === "marks" ? sameMarks(base, side) : isAlike);
+  const used = new Set(equal.flat());
+  const isFree = (each: Named) => !used.has(each);
+  const changed = pairsOf(gone.filter(isFree), fresh.filter(isFree), mostlyAlike(list));
+  return [...equal, ...changed].map(([from, to]) => ({ list, from: from.name, to: to.name }));
+}
+
+/** Items that are the same as one of the others, and it as none but them. */
+function pairsOf(gone: readonly Named[], fresh: readonly Named[], isSame: (a: Named, b: Named) => boolean): [Named, Named][] {
+  return gone.flatMap((each): [Named, Named][] => {
     const alike = fresh.filter((other) => isSame(each, other));
     const [only] = alike;
-    return only && alike.length === 1 && gone.filter((other) => isSame(other, only)).length === 1
-      ? [{ list, from: each.name, to: only.name }]
-      : [];
+    return only && alike.length === 1 && gone.filter((other) => isSame(other, only)).length === 1 ? [[each, only]] : [];
   });
 }
+
+/** Whether more than half of the parts of both are the same: what was changed along with its name. */
+function mostlyAlike(list: Rename["list"]): (a: Named, b: Named) => boolean {
+  const parts = PARTS[list];
+  if (!parts) return () => false;
+  return (a, b) => {
+    const [was, is] = [parts(a), parts(b)];
+    const left = new Map<string, number>();
+    for (const part of was) left.set(part, (left.get(part) ?? 0) + 1);
+    let shared = 0;
+    for (const part of is) {
+      const count = left.get(part) ?? 0;
+      if (count === 0) continue;
+      shared++;
+      left.set(part, count - 1);
+    }
+    return shared * 2 > Math.max(was.length, is.length);
+  };
+}
+
+/** What an item is known by, where that is more than its settings, which many items share. */
+const PARTS: Partial<Record<Rename["list"], (item: Named) => readonly string[]>> = {
+  clips: (item) => (item as Clip).steps.map(({ frame }) => frame),
+  actions: (item) => Object.entries((item as Action).facings).map((petal) => JSON.stringify(petal)),
+  palettes: (item) => (item as Palette).colours.map((colour) => JSON.stringify(colour)),
+  behaviours: (item) => (item as Behaviour).rules.map((rule) => JSON.stringify(rule)),
+};
 
 /** Equal except for the name; for clips, the same frames in the same order, whatever else changed with the name. */
 function isAlike(a: Named, b: Named): boolean {

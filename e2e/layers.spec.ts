@@ -1,4 +1,5 @@
 /** Light in a separate file over the art: imported with it, cut with it, viewed with and without, delivered as separate pictures. */
+import { layered } from "@caravan/core/assemble";
 import { utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
@@ -104,6 +105,46 @@ test("a layered file is imported as one source with its blend modes, and is ther
   await near(page, 1, LIT);
   const { atlas } = await delivered(page);
   expect(atlas.layers).toEqual([{ name: "glow", blend: "add" }]);
+});
+
+test("a group whose light falls on what is below it is taken apart, and the redrawn file is new art of the same layers", async ({
+  page,
+}) => {
+  await openEmpty(page);
+  const layeredFile = (glow: Pixels) => {
+    const merged = layered([
+      { blend: "normal", pixels: body },
+      { blend: "add", pixels: glow },
+    ]);
+    const stack =
+      '<image w="48" h="16"><stack><stack name="lamps"><layer name="glow" src="glow.png" composite-op="svg:plus"/></stack><layer name="body" src="body.png"/></stack></image>';
+    const pictures = { "glow.png": glow, "body.png": body, "mergedimage.png": merged };
+    return {
+      name: "camp.ora",
+      bytes: writeZip([
+        { path: "mimetype", bytes: utf8("image/openraster") },
+        { path: "stack.xml", bytes: utf8(stack) },
+        ...Object.entries(pictures).map(([path, pixels]) => ({ path, bytes: png.encode(pixels) })),
+      ]),
+    };
+  };
+  const review = page.getByRole("dialog");
+  await dropFiles(page, [layeredFile(light)]);
+  await expect(review).toContainText(/Its groups are taken apart: as one each, \d+ pixels would look different/);
+  await expect(review.getByRole("radio", { name: "2 layers apart" })).toBeChecked();
+  await review.getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Frames");
+  await cutInThree(page);
+  await near(page, 1, LIT);
+
+  // The light moves one cell to the left.
+  await dropFiles(page, [layeredFile(sheet(LIGHT, [0, 1], 6))]);
+  await expect(review.getByRole("radio", { name: "New art of camp" })).toBeChecked();
+  await review.getByRole("button", { name: "Import" }).click();
+  await page.getByRole("button", { name: "Use new art" }).click();
+  await near(page, 0, LIT);
+  const { atlas } = await delivered(page);
+  expect(atlas.layers).toEqual([{ name: "lamps glow", blend: "add" }]);
 });
 
 test("at Sources a layer is added, renamed, blended and removed; one that does not fit is refused and nothing changes", async ({

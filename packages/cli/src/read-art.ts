@@ -94,8 +94,10 @@ async function artIn(bytes: Uint8Array, where: string, pictures: Map<string, Uin
   if (looksLikeGif(bytes)) return animated(readGif(bytes, where), stored, where);
   if (looksLikeOpenRaster(bytes, where)) {
     const { layers, ...told } = readOpenRaster(bytes, where, png, "flatten");
-    const named = layers.map(({ name, blend, pixels }) => ({ name, blend, ...stored(pixels) }));
-    return { kind: "layers", layers: named, apart: null, ...told };
+    const named = (each: typeof layers) => each.map(({ name, blend, pixels }) => ({ name, blend, ...stored(pixels) }));
+    const parted = told.groups > 0 ? readOpenRaster(bytes, where, png, "apart") : null;
+    const apart = parted && { layers: named(parted.layers), unlikeMerged: parted.unlikeMerged };
+    return { kind: "layers", layers: named(layers), apart, ...told };
   }
   return { kind: "still", picture: stored(await decodeStill(bytes, where)) };
 }

@@ -35,7 +35,8 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   if (looksLikeGif(bytes)) return animationOf(readGif(bytes, where), where, png);
   if (looksLikeOpenRaster(bytes, where)) {
     const { layers, ...told } = readOpenRaster(bytes, where, png, "flatten");
-    const apart = told.groups > 0 ? await encodedLayers(readOpenRaster(bytes, where, png, "apart").layers, png) : null;
+    const parted = told.groups > 0 ? readOpenRaster(bytes, where, png, "apart") : null;
+    const apart = parted && { layers: await encodedLayers(parted.layers, png), unlikeMerged: parted.unlikeMerged };
     return { kind: "layers", layers: await encodedLayers(layers, png), apart, ...told };
   }
   // Nothing at its beginning says what it is, so its name does.

@@ -115,7 +115,7 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
     });
   const layers = layersOf(root);
   if (layers.length === 0) throw damage(t("It has no visible layer."));
-  const merged = groups === "flatten" ? mergedIn(files, png, where) : null;
+  const merged = mergedIn(files, png, where);
   const unlikeMerged = merged?.width === width && merged.height === height ? unlikeCount(layered(layers), merged) : null;
   return { layers, ...found, unlikeMerged };
 }

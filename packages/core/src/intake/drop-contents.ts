@@ -30,8 +30,8 @@ export type ArtOf<Each> =
   | {
       readonly kind: "layers";
       readonly layers: readonly (Each & LayerOfFile)[];
-      /** With groups in it: the layers if groups are not made one. */
-      readonly apart: readonly (Each & LayerOfFile)[] | null;
+      /** With groups in it: the layers if groups are not made one, and how they look then. */
+      readonly apart: { readonly layers: readonly (Each & LayerOfFile)[]; readonly unlikeMerged: number | null } | null;
       readonly hidden: number;
       readonly groups: number;
       /** Layers that are blended in ways that are not known here, in the file's words. */

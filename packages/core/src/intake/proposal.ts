@@ -101,3 +101,8 @@ export function shortList(items: readonly (string | number)[]): string {
 export function wholeFrame({ sha256, width, height }: TakenPicture, clearing: { clearing?: Clearing }): ShownFrame {
   return { sha256, ...clearing, rect: { x: 0, y: 0, w: width, h: height } };
 }
+
+/** Pictures as sources have them. */
+export function picturesOf(taken: readonly TakenPicture[]) {
+  return taken.map(({ sha256, width, height }) => ({ sha256, width, height }));
+}

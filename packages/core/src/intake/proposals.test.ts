@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import type { Understood } from "../metadata";
-import type { Blend } from "../model";
 import { type Coverage, clearPixels, coverageOf, type Ground } from "../raster";
 import type { TakenArt, TakenItem, TakenPicture } from "./drop-contents";
 import { USUAL_CHOICES } from "./proposal";
@@ -78,51 +77,6 @@ describe("an animation", () => {
       USUAL_CHOICES,
     );
     expect(arrival?.cut).toMatchObject({ by: "count", columns: 1, rows: 1 });
-  });
-});
-
-describe("layers", () => {
-  const layer = (name: string, blend: Blend = "normal") => ({ ...picture(name), name, blend });
-  const art: TakenArt = {
-    kind: "layers",
-    layers: [layer("body"), layer("lamp", "add")],
-    apart: [layer("legs"), layer("coat"), layer("lamp")],
-    hidden: 2,
-    groups: 1,
-    unlike: [{ name: "lamp", blended: "svg:screen" }],
-    damaged: [{ name: "shade", why: "Its picture is missing." }],
-    unlikeMerged: 3,
-  };
-  const layered = only([{ path: "bearer.ora", art }]);
-
-  it("are one source with its layers, with their blend modes", () => {
-    const [arrival, ...others] = layered.arrivals(layered.usual);
-    expect(others).toEqual([]);
-    expect(arrival?.name).toBe("bearer");
-    expect(arrival?.layers?.map(({ name, blend }) => [name, blend])).toEqual([["lamp", "add"]]);
-    expect(layered.arrivals({ ...layered.usual, apart: true })[0]?.layers?.map(({ name }) => name)).toEqual(["coat", "lamp"]);
-  });
-
-  it("are separate sources if chosen, groups as one or apart", () => {
-    const names = (apart: boolean) => layered.arrivals({ ...USUAL_CHOICES, layers: false, apart }).map(({ name }) => name);
-    expect(names(false)).toEqual(["bearer-body", "bearer-lamp"]);
-    expect(names(true)).toEqual(["bearer-legs", "bearer-coat", "bearer-lamp"]);
-    expect(layered.parting).toEqual({ whole: "1 group as one", apart: "3 layers apart" });
-  });
-
-  it("report hidden, unsupported and damaged ones", () =>
-    expect(layered.notes).toEqual([
-      "2 hidden layers left out.",
-      "The layer lamp is blended by svg:screen, which Caravan does not support: it is imported as painted over.",
-      "The layer shade is damaged and left out. Its picture is missing.",
-    ]));
-
-  it("report that they look different from the file's merged picture, where nothing else says why", () => {
-    const notes = (unlikeMerged: number | null) =>
-      only([{ path: "bearer.ora", art: { ...art, hidden: 0, unlike: [], damaged: [], unlikeMerged } }]).notes;
-    expect(notes(3)[0]).toMatch(/^Composed of its layers, 3 pixels look different from the merged picture/);
-    expect(notes(0)).toEqual([]);
-    expect(notes(null)).toEqual([]);
   });
 });
 

@@ -6,10 +6,11 @@ import { facingOfName } from "../facing";
 import { isNumberedByFiles, naturalOrder, type Source, sheetOf } from "../model";
 import { findSeries, numberIn, type Series } from "../series";
 import { t } from "../words";
+import { animationProposal } from "./animation";
 import { describedProposal, recutProposal } from "./described";
-import { fileOf, stillOf, type TakenDescription, type TakenItem, type TakenPicture } from "./drop-contents";
+import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
+import { layersAsSheets, layersProposal } from "./layered-file";
 import { findLayers, type Stackable, withLayers } from "./layers";
-import { animationProposal, layersProposal } from "./moving";
 import { namesInFolders, withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
 import { agreedGrids, type SeenGrid, sheetProposal, usualCuts } from "./sheet";
@@ -21,6 +22,15 @@ export interface KnownOfDrop {
   readonly sources?: readonly Source[];
   /** The grids that sheets suggest, by path; only of those that were looked at. */
   readonly grids?: ReadonlyMap<string, SeenGrid>;
+}
+
+/** Something of a drop, and the proposal for it once it has a name. */
+interface Making {
+  readonly path: string;
+  /** Its name, unless others in the drop are called alike. */
+  readonly plain: string;
+  readonly stack?: Stackable;
+  make(name: string): Proposal;
 }
 
 /** In the order in which people would look for them: described, series, animations, layers, sheets; by name among each. */
@@ -37,7 +47,7 @@ export function proposalsFor(
   const facing = sheetsByFacing(single);
   const agreed = agreedGrids(facing, grids);
   const cuts = usualCuts(single, new Set(facing.flat()), agreed);
-  const makings: { path: string; plain: string; stack?: Stackable; make(name: string): Proposal }[] = [
+  const makings: Making[] = [
     ...told.map((item) => ({
       ...{ path: item.path, plain: fileOf(item.path) },
       stack: { ...stackOf(item), told: described.get(item.path)?.understood.told.layers ?? [] },
@@ -47,10 +57,17 @@ export function proposalsFor(
       ...{ path: (each.members[0] as { file: TakenItem }).file.path, plain: each.name, stack: stackOfSeries(each) },
       make: (name: string) => seriesProposal(each, name),
     })),
-    ...others.map((item) => ({
-      ...{ path: item.path, plain: withoutEnding(item.path) },
-      make: (name: string) => (item.art.kind === "animation" ? animationProposal(item, name) : layersProposal(item, name)),
-    })),
+    ...others.flatMap((item): Making[] => {
+      const { path } = item;
+      const plain = withoutEnding(path);
+      if (item.art.kind === "animation") return [{ path, plain, make: (name) => animationProposal(item, name) }];
+      const sheets = layersAsSheets(item, plain, sources);
+      if (sheets.length === 0) return [{ path, plain, make: (name) => layersProposal(item, name) }];
+      return sheets.map(({ still, called, notes }) => ({
+        ...{ path, plain: called },
+        make: (name) => ({ ...sheetProposal(still, name, undefined, "later"), notes }),
+      }));
+    }),
     ...single.map((item, k) => ({
       ...{ path: item.path, plain: fileOf(item.path), stack: stackOf(item) },
       make: (name: string) => sheetProposal(item, name, agreed.get(item.path), cuts[k] ?? "later"),
@@ -126,22 +143,48 @@ function withKnownSource(proposal: Proposal, sources: readonly Source[]): Propos
 }
 
 function asNewArt(proposal: Proposal, sources: readonly Source[]): Proposal | null {
-  const { kind, usual, layers = [] } = proposal;
-  if (kind === "recut" || (kind === "layers" && layers.length === 0)) return null;
-  const shows = kind === "layers" ? proposal.shows.slice(0, 1) : proposal.shows;
-  const name = withoutEnding(proposal.name).toLowerCase();
+  const { kind, usual } = proposal;
+  if (kind === "recut") return null;
   const several = kind === "series" || kind === "animation";
-  const source = sources.find(
-    (each) => each.name.toLowerCase() === name && (several ? each.pictures.length > 1 : each.pictures.length === 1),
-  );
+  const isCalled = (name: string) => (each: Source) =>
+    each.name.toLowerCase() === name.toLowerCase() && (several ? each.pictures.length > 1 : each.pictures.length === 1);
+  // Layers may have names that look like a file's with its ending.
+  const source = sources.find(isCalled(proposal.name)) ?? sources.find(isCalled(withoutEnding(proposal.name)));
   if (!source) return null;
   const known = { source: source.id, name: source.name };
+  const { shows, layers = [] } = proposal;
+  const ways = kind === "layers" ? asOneSource(proposal) : [{ apart: usual.apart, pictures: shows, layers }];
+  // Of a layered file's ways, the one that the source was imported in.
+  const [way] = ways.toSorted((a, b) => unlikeLayers(source, a.layers) - unlikeLayers(source, b.layers));
+  if (!way) return null;
   const own = (name: string) => source.layers?.find((each) => each.name.toLowerCase() === name.toLowerCase());
-  const same = isShown(source.pictures, shows) && layers.every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
-  if (!same) return { ...proposal, known, usual: { ...usual, replaces: true } };
+  const same =
+    isShown(source.pictures, way.pictures) && way.layers.every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
   // With its metadata it may still be cut another way.
-  if (kind === "described") return { ...proposal, known, usual: { ...usual, replaces: true } };
+  if (!same || kind === "described") return { ...proposal, known, usual: { ...usual, apart: way.apart, layers: true, replaces: true } };
   return leftOut(proposal, source.name);
+}
+
+interface OneSource {
+  readonly apart: boolean;
+  readonly pictures: readonly Shown[];
+  readonly layers: readonly { readonly name: string; readonly pictures: readonly Shown[] }[];
+}
+
+type Shown = { readonly sha256: string };
+
+/** How a layered file can be one source, the usual way first: with its groups as one each, or taken apart. */
+function asOneSource({ usual, parting, arrivals }: Proposal): OneSource[] {
+  return (parting ? [usual.apart, !usual.apart] : [usual.apart]).flatMap((apart): OneSource[] => {
+    const [only, ...others] = arrivals({ ...usual, layers: true, apart });
+    return only && others.length === 0 ? [{ apart, pictures: only.pictures, layers: only.layers ?? [] }] : [];
+  });
+}
+
+/** How many layers only one of both has, by name. */
+function unlikeLayers({ layers = [] }: Source, others: readonly { readonly name: string }[]): number {
+  const [own, theirs] = [layers, others].map((list) => new Set(list.map(({ name }) => name.toLowerCase()))) as [Set<string>, Set<string>];
+  return [...own].filter((name) => !theirs.has(name)).length + [...theirs].filter((name) => !own.has(name)).length;
 }
 
 /** A single still of a series: `walk_3.png`, where `walk` has a third, or may get one. */
@@ -180,7 +223,7 @@ function leftOut(proposal: Proposal, name: string): Proposal {
   };
 }
 
-function isShown(pictures: readonly { readonly sha256: string }[], shows: readonly TakenPicture[]): boolean {
+function isShown(pictures: readonly Shown[], shows: readonly Shown[]): boolean {
   return shows.length === pictures.length && shows.every(({ sha256 }, k) => sha256 === pictures[k]?.sha256);
 }
 

@@ -110,7 +110,9 @@ async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: 
   const plain: { id: SourceId; pictures: ChangedPicture[] }[] = [];
   for (const proposal of proposals) {
     const source = currentProject().sources.find(({ id }) => id === proposal.known?.source);
-    const [arrival] = proposal.arrivals({ ...choicesOf(proposal), apart: false });
+    const choices = choicesOf(proposal);
+    // Only layers can be taken apart and still be new art of one source.
+    const [arrival] = proposal.arrivals(proposal.kind === "layers" ? { ...choices, layers: true } : { ...choices, apart: false });
     if (!source || !arrival) continue;
     if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description);
     else plain.push({ id: source.id, pictures: withLayersOf(source, arrival) });

@@ -110,7 +110,8 @@ async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Pro
         for (const each of layers) kept.push({ ...(await keep(each)), name: each.name, blend: each.blend });
         return kept;
       };
-      return { ...art, layers: await all(art.layers), apart: art.apart && (await all(art.apart)) };
+      const { apart } = art;
+      return { ...art, layers: await all(art.layers), apart: apart && { ...apart, layers: await all(apart.layers) } };
     }
   }
 }

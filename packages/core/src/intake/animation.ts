@@ -1,0 +1,49 @@
+/** Proposals for animations: they become clips with their own times. */
+import { microsFromMs } from "../model";
+import { t } from "../words";
+import type { TakenItem, TakenPicture } from "./drop-contents";
+import { type Choices, clearingFor, type Proposal, type ProposedClip, picturesOf, USUAL_CHOICES, wholeFrame } from "./proposal";
+import { WHOLE } from "./sheet";
+
+export function animationProposal({ path, art }: TakenItem, name: string): Proposal {
+  if (art.kind !== "animation") throw new Error("Not an animation.");
+  const { pictures: taken, plays, broken } = art;
+  const total = taken.reduce((sum, { ms }) => sum + ms, 0);
+  const first = taken[0] as TakenPicture;
+  const ground = taken.every((each) => each.ground) ? first.ground : null;
+  const clip = (choices: Choices): ProposedClip => ({
+    ...{ ref: path, name, playback: plays === 1 ? "once" : "loop", times: plays },
+    steps: taken.map(({ ms }, frame) => ({ frame, duration: microsFromMs(ms) })),
+    shows: taken.map((each) => wholeFrame(each, clearingFor(ground, choices))),
+  });
+  return {
+    id: path,
+    name,
+    what: t("An animation of {taken} pictures, {width} × {height} px, {total} ms a loop", {
+      taken: taken.length,
+      width: first.width,
+      height: first.height,
+      total: written(total),
+    }),
+    notes: broken.map(({ index, why }) => t("Picture {index} is broken and left out. {why}", { index, why })),
+    shows: taken,
+    kind: "animation",
+    ground,
+    usual: USUAL_CHOICES,
+    clips: (choices) => [clip(choices)],
+    arrivals: (choices) => [
+      {
+        name,
+        pictures: picturesOf(taken),
+        coverages: taken.map(({ coverage }) => coverage),
+        ...clearingFor(ground, choices),
+        ...(taken.length === 1 ? { cut: WHOLE } : {}),
+        clips: choices.clips ? [clip(choices)] : [],
+      },
+    ],
+  };
+}
+
+function written(ms: number): string {
+  return String(Math.round(ms * 1000) / 1000);
+}

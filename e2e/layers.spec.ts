@@ -1,9 +1,8 @@
 /** Light in a separate file over the art: imported with it, cut with it, viewed with and without, delivered as separate pictures. */
 import { layered } from "@caravan/core/assemble";
-import { utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, looksSame, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { choose, delivered, dropFiles, filesOf, frameFrom, goTo, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
+import { choose, delivered, dropFiles, filesOf, frameFrom, goTo, layeredFile, openEmpty, png, pngFile, saved, typeNumber } from "./studio";
 import { crash, storageWithEnd } from "./trouble";
 
 const BODY = [100, 60, 40, 255];
@@ -86,15 +85,8 @@ test("a file named like a layer becomes one: cut by both, viewed with and withou
 
 test("a layered file is imported as one source with its blend modes, and is there after a reload", async ({ page }) => {
   await openEmpty(page);
-  const stack =
-    '<image w="48" h="16"><stack><layer name="glow" src="glow.png" composite-op="svg:plus"/><layer name="body" src="body.png"/></stack></image>';
-  const files = [
-    { path: "mimetype", bytes: utf8("image/openraster") },
-    { path: "stack.xml", bytes: utf8(stack) },
-    { path: "glow.png", bytes: png.encode(light) },
-    { path: "body.png", bytes: png.encode(body) },
-  ];
-  await dropFiles(page, [{ name: "camp.ora", bytes: writeZip(files) }]);
+  const stack = '<layer name="glow" src="glow.png" composite-op="svg:plus"/><layer name="body" src="body.png"/>';
+  await dropFiles(page, [layeredFile("camp.ora", body, stack, { "glow.png": light, "body.png": body })]);
   await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
   await goTo(page, "Frames");
   await cutInThree(page);
@@ -111,25 +103,17 @@ test("a group whose light falls on what is below it is taken apart, and the redr
   page,
 }) => {
   await openEmpty(page);
-  const layeredFile = (glow: Pixels) => {
+  const camp = (glow: Pixels) => {
     const merged = layered([
       { blend: "normal", pixels: body },
       { blend: "add", pixels: glow },
     ]);
     const stack =
-      '<image w="48" h="16"><stack><stack name="lamps"><layer name="glow" src="glow.png" composite-op="svg:plus"/></stack><layer name="body" src="body.png"/></stack></image>';
-    const pictures = { "glow.png": glow, "body.png": body, "mergedimage.png": merged };
-    return {
-      name: "camp.ora",
-      bytes: writeZip([
-        { path: "mimetype", bytes: utf8("image/openraster") },
-        { path: "stack.xml", bytes: utf8(stack) },
-        ...Object.entries(pictures).map(([path, pixels]) => ({ path, bytes: png.encode(pixels) })),
-      ]),
-    };
+      '<stack name="lamps"><layer name="glow" src="glow.png" composite-op="svg:plus"/></stack><layer name="body" src="body.png"/>';
+    return layeredFile("camp.ora", body, stack, { "glow.png": glow, "body.png": body, "mergedimage.png": merged });
   };
   const review = page.getByRole("dialog");
-  await dropFiles(page, [layeredFile(light)]);
+  await dropFiles(page, [camp(light)]);
   await expect(review).toContainText(/Its groups are taken apart: as one each, \d+ pixels would look different/);
   await expect(review.getByRole("radio", { name: "2 layers apart" })).toBeChecked();
   await review.getByRole("button", { name: "Import" }).click();
@@ -138,11 +122,20 @@ test("a group whose light falls on what is below it is taken apart, and the redr
   await near(page, 1, LIT);
 
   // The light moves one cell to the left.
-  await dropFiles(page, [layeredFile(sheet(LIGHT, [0, 1], 6))]);
+  await dropFiles(page, [camp(sheet(LIGHT, [0, 1], 6))]);
   await expect(review.getByRole("radio", { name: "New art of camp" })).toBeChecked();
   await review.getByRole("button", { name: "Import" }).click();
   await page.getByRole("button", { name: "Use new art" }).click();
   await near(page, 0, LIT);
+
+  // Chosen at Sources it is new art, too.
+  await goTo(page, "Sources");
+  const [chooser] = await Promise.all([page.waitForEvent("filechooser"), page.getByRole("button", { name: "Replace its art …" }).click()]);
+  const { name, bytes } = camp(sheet(LIGHT, [0], 6));
+  await chooser.setFiles([{ name: `final ${name}`, mimeType: "image/openraster", buffer: Buffer.from(bytes) }]);
+  await page.getByRole("button", { name: "Use new art" }).click();
+  await goTo(page, "Frames");
+  await near(page, 1, BODY);
   const { atlas } = await delivered(page);
   expect(atlas.layers).toEqual([{ name: "lamps glow", blend: "add" }]);
 });

@@ -1,5 +1,10 @@
+import { readFileSync } from "node:fs";
+import { readBundle } from "@caravan/core/bundle";
+import { readGif, sha256Hex, writeGif } from "@caravan/core/codec";
+import { allPictures } from "@caravan/core/model";
+import { crop } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { figureSheet, goTo, openEmpty, pngFile, typeNumber, type UploadedFile } from "./studio";
+import { figureSheet, goTo, layeredFile, openEmpty, png, pngFile, typeNumber, type UploadedFile } from "./studio";
 
 /**
  * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no dialog needs an
@@ -121,4 +126,64 @@ test("a file that was renamed in the folder is followed by its source, and is no
   await expect(page.getByText("Art changed in art: hero.")).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("art/hero.png", { exact: false }).first()).toBeVisible();
+});
+
+test("stills of a series, an animation and a layered file are watched as they lie there", async ({ page }) => {
+  const figures = figureSheet(4, 1);
+  const figure = (k: number) => crop(figures, { x: k * 32, y: 0, w: 32, h: 40 });
+  const still = (number: number, k: number) => writeArt(page, pngFile(`people/walk_${number}.png`, figure(k)));
+  const gif = (...shown: number[]) =>
+    writeGif(
+      shown.map((k) => ({ pixels: figure(k), ms: 100 })),
+      0,
+    ).bytes;
+  const spark = (...shown: number[]) => writeArt(page, { name: "fx/spark.gif", bytes: gif(...shown) });
+  const camp = (light: number) => {
+    const stack = '<layer name="light" src="light.png" composite-op="svg:plus"/><layer name="body" src="body.png"/>';
+    return layeredFile("camp.ora", figure(0), stack, { "body.png": figure(0), "light.png": figure(light) });
+  };
+  for (const number of [1, 2, 3]) await still(number, number);
+  await spark(0, 1, 2);
+  await writeArt(page, camp(1));
+  await goTo(page, "Sources");
+  await page.keyboard.press("l");
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await line.getByRole("button", { name: "Import 5 new pictures" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Sources");
+  await expect(line).toContainText("3 of 3 sources have their art in it, none changed.");
+  await expect(line).not.toContainText("other names");
+  await expect(line.getByRole("button", { name: /Import/ })).toBeHidden();
+
+  const isUsed = async (name: string, after: () => Promise<void>) => {
+    await after();
+    await comeBack(page);
+    await expect(line).toContainText("3 of 3 sources have their art in it, 1 changed.");
+    await line.getByRole("button", { name: "See what changed" }).click();
+    const review = page.getByRole("dialog", { name: `Changed art of ${name}` });
+    await review.getByRole("button", { name: /Use new art/ }).click();
+    await expect(line).toContainText("none changed.");
+    await comeBack(page);
+    await expect(line).toContainText("none changed.");
+  };
+  await isUsed("walk", () => still(2, 0));
+  await isUsed("spark", () => spark(0, 3, 2));
+  await isUsed("camp", () => writeArt(page, camp(2)));
+  // A drawing program that is just writing it: nothing is said of a file that cannot be read.
+  const { name, bytes } = camp(3);
+  await writeArt(page, { name, bytes: bytes.subarray(0, bytes.length / 2) });
+  await comeBack(page);
+  await line.getByRole("button", { name: "Look again" }).click();
+  await expect(line).toContainText("none changed.");
+  await isUsed("camp", () => writeArt(page, camp(3)));
+
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const { project } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");
+  const drawn = (k: number) => sha256Hex(png.encode(figure(k)));
+  const pictures = project.sources.map((source) => [source.name, ...allPictures(source).map(({ sha256 }) => sha256)]);
+  expect(pictures.toSorted()).toEqual([
+    ["camp", drawn(0), drawn(3)],
+    ["spark", ...[...readGif(gif(0, 3, 2), "spark.gif").frames(() => {})].map(({ pixels }) => sha256Hex(png.encode(pixels)))],
+    ["walk", drawn(1), drawn(0), drawn(3)],
+  ]);
 });

@@ -1,7 +1,7 @@
 /** What the specs share: opening the studio as a person would, sheets to work on, and looking into what was delivered. */
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { readZip } from "@caravan/core/codec";
+import { readZip, utf8, writeZip } from "@caravan/core/codec";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 
 import { pngCodec } from "../packages/cli/src/png";
@@ -33,6 +33,21 @@ export function figureSheet(columns: number, rows: number, cell = { w: 32, h: 40
 
 export function pngFile(name: string, pixels: Pixels): UploadedFile {
   return { name, bytes: png.encode(pixels) };
+}
+
+/** An OpenRaster file of `stack`, which is what its stack.xml has within the picture, with its pictures by path. */
+export function layeredFile(
+  name: string,
+  { width, height }: Pixels,
+  stack: string,
+  pictures: Readonly<Record<string, Pixels>>,
+): UploadedFile {
+  const files = [
+    { path: "mimetype", bytes: utf8("image/openraster") },
+    { path: "stack.xml", bytes: utf8(`<image w="${width}" h="${height}"><stack>${stack}</stack></image>`) },
+    ...Object.entries(pictures).map(([path, pixels]) => ({ path, bytes: png.encode(pixels) })),
+  ];
+  return { name, bytes: writeZip(files) };
 }
 
 /** Opens the studio in an empty browser; the demo is there when this returns. */

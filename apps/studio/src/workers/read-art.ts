@@ -13,7 +13,7 @@ import {
   readTga,
   textFromUtf8,
 } from "@caravan/core/codec";
-import type { LayerOfFile } from "@caravan/core/intake";
+import { isArtFile, type LayerOfFile } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
 import { t } from "@caravan/core/words";
@@ -42,7 +42,7 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   // Nothing at its beginning says what it is, so its name does.
   if (/\.tga$/i.test(where)) return { kind: "still", picture: await encoded(readTga(bytes, where), png) };
   if (isText(bytes)) {
-    if (!PICTURE_NAME.test(where)) return { kind: "text", text: textFromUtf8(bytes) };
+    if (!isArtFile(where)) return { kind: "text", text: textFromUtf8(bytes) };
     throw new CaravanError(
       "not-a-picture",
       where,
@@ -86,8 +86,6 @@ async function encodedLayers(layers: readonly (LayerOfFile & { pixels: Pixels })
   for (const { name, blend, pixels } of layers) stored.push({ name, blend, ...(await encoded(pixels, png)) });
   return stored;
 }
-
-const PICTURE_NAME = /\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora)$/i;
 
 /** Text has no zero bytes and next to no control characters. */
 function isText(bytes: Uint8Array): boolean {

@@ -2,7 +2,8 @@ export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPi
 export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";
 export { framesAndClips } from "./frames-and-clips";
-export { withoutEnding } from "./names";
+export { layeredArt } from "./layered-file";
+export { isArtFile, namesInFolders, withoutEnding } from "./names";
 export { describedBy, withoutLayers, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";

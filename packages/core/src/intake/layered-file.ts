@@ -1,4 +1,5 @@
 /** Proposals for layered files: they become one source with its layers, or one for each layer. */
+import type { Arrival } from "../edit";
 import { counted, MOST_LAYERS, type Source } from "../model";
 import { t } from "../words";
 import type { LayerOfFile, TakenArt, TakenItem, TakenPicture } from "./drop-contents";
@@ -115,4 +116,32 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
       return [{ name, pictures: picturesOf([list[0] as TakenPicture]), layers: newLayers(over(list), choices) }];
     },
   };
+}
+
+/**
+ * How a layered file is one source: with its groups as one each or taken apart, whichever has more of the source's layers by their names.
+ * Null if it has too many layers for one source.
+ */
+export function wayAsOneSource(
+  { usual, parting, arrivals }: Proposal,
+  source: Source,
+): { readonly apart: boolean; readonly arrival: Arrival } | null {
+  const ways = (parting ? [usual.apart, !usual.apart] : [usual.apart]).flatMap((apart) => {
+    const [arrival, ...others] = arrivals({ ...usual, layers: true, apart });
+    return arrival && others.length === 0 ? [{ apart, arrival }] : [];
+  });
+  const [best] = ways.toSorted((a, b) => unlikeLayers(source, a.arrival) - unlikeLayers(source, b.arrival));
+  return best ?? null;
+}
+
+/** How many layers only one of both has, by name. */
+function unlikeLayers(source: Source, arrival: Arrival): number {
+  const [own, theirs] = [source, arrival].map(({ layers = [] }) => new Set(layers.map(({ name }) => name.toLowerCase())));
+  const lacks = (a: Set<string> | undefined, b: Set<string> | undefined) => [...(a ?? [])].filter((name) => !b?.has(name)).length;
+  return lacks(own, theirs) + lacks(theirs, own);
+}
+
+/** A layered file as new art of a source, as `wayAsOneSource`. */
+export function layeredArt(item: TakenItem, source: Source): Arrival | null {
+  return wayAsOneSource(layersProposal(item, source.name), source)?.arrival ?? null;
 }

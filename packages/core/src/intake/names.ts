@@ -28,3 +28,8 @@ export function namesInFolders(things: readonly { readonly path: string; readonl
 export function withoutEnding(path: string): string {
   return fileOf(path).replace(/(?<=.)\.[^.]*$/, "");
 }
+
+/** Whether a file is called as pictures are that can be imported, animations and layered ones included. */
+export function isArtFile(path: string): boolean {
+  return /\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora)$/i.test(path);
+}

@@ -9,7 +9,7 @@ import { t } from "../words";
 import { animationProposal } from "./animation";
 import { describedProposal, recutProposal } from "./described";
 import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
-import { layersAsSheets, layersProposal } from "./layered-file";
+import { layersAsSheets, layersProposal, wayAsOneSource } from "./layered-file";
 import { findLayers, type Stackable, withLayers } from "./layers";
 import { namesInFolders, withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
@@ -153,38 +153,16 @@ function asNewArt(proposal: Proposal, sources: readonly Source[]): Proposal | nu
   if (!source) return null;
   const known = { source: source.id, name: source.name };
   const { shows, layers = [] } = proposal;
-  const ways = kind === "layers" ? asOneSource(proposal) : [{ apart: usual.apart, pictures: shows, layers }];
-  // Of a layered file's ways, the one that the source was imported in.
-  const [way] = ways.toSorted((a, b) => unlikeLayers(source, a.layers) - unlikeLayers(source, b.layers));
+  const way = kind === "layers" ? wayAsOneSource(proposal, source) : { apart: usual.apart, arrival: { pictures: shows, layers } };
   if (!way) return null;
+  const { apart, arrival } = way;
   const own = (name: string) => source.layers?.find((each) => each.name.toLowerCase() === name.toLowerCase());
   const same =
-    isShown(source.pictures, way.pictures) && way.layers.every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
+    isShown(source.pictures, arrival.pictures) &&
+    (arrival.layers ?? []).every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
   // With its metadata it may still be cut another way.
-  if (!same || kind === "described") return { ...proposal, known, usual: { ...usual, apart: way.apart, layers: true, replaces: true } };
+  if (!same || kind === "described") return { ...proposal, known, usual: { ...usual, apart, layers: true, replaces: true } };
   return leftOut(proposal, source.name);
-}
-
-interface OneSource {
-  readonly apart: boolean;
-  readonly pictures: readonly Shown[];
-  readonly layers: readonly { readonly name: string; readonly pictures: readonly Shown[] }[];
-}
-
-type Shown = { readonly sha256: string };
-
-/** How a layered file can be one source, the usual way first: with its groups as one each, or taken apart. */
-function asOneSource({ usual, parting, arrivals }: Proposal): OneSource[] {
-  return (parting ? [usual.apart, !usual.apart] : [usual.apart]).flatMap((apart): OneSource[] => {
-    const [only, ...others] = arrivals({ ...usual, layers: true, apart });
-    return only && others.length === 0 ? [{ apart, pictures: only.pictures, layers: only.layers ?? [] }] : [];
-  });
-}
-
-/** How many layers only one of both has, by name. */
-function unlikeLayers({ layers = [] }: Source, others: readonly { readonly name: string }[]): number {
-  const [own, theirs] = [layers, others].map((list) => new Set(list.map(({ name }) => name.toLowerCase()))) as [Set<string>, Set<string>];
-  return [...own].filter((name) => !theirs.has(name)).length + [...theirs].filter((name) => !own.has(name)).length;
 }
 
 /** A single still of a series: `walk_3.png`, where `walk` has a third, or may get one. */
@@ -222,6 +200,8 @@ function leftOut(proposal: Proposal, name: string): Proposal {
     usual: { ...proposal.usual, include: false },
   };
 }
+
+type Shown = { readonly sha256: string };
 
 function isShown(pictures: readonly Shown[], shows: readonly Shown[]): boolean {
   return shows.length === pictures.length && shows.every(({ sha256 }, k) => sha256 === pictures[k]?.sha256);

@@ -19,7 +19,7 @@ import { type Begun, begin } from "../begun";
 import { useOpenProject } from "../open-project";
 import { useSeenArt } from "../seen-art";
 import { coveragesOf } from "./coverages";
-import { readInOrder, readPictures } from "./read-pictures";
+import { readInOrder, readNewArt } from "./read-pictures";
 import { type ChangedArt, useChangedArt } from "./reviewing";
 import { type WayIn, waysIn } from "./ways";
 
@@ -57,15 +57,23 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
   const read = await Promise.all(
     plain
       .toSorted((a, b) => naturalOrder(a.name, b.name))
-      .map(async (file) => (await readPictures(file)).map((picture): ChangedPicture => ({ ...picture, ...numbered(numbers.get(file)) }))),
+      .map(async (file) =>
+        (await readNewArt(source, file)).map((picture): ChangedPicture => ({ ...picture, ...numbered(numbers.get(file)) })),
+      ),
   );
-  const own = read.length > 0 ? read.flat() : source.pictures;
+  const own: readonly ChangedPicture[] = read.length > 0 ? read.flat() : source.pictures;
   const over = await Promise.all([...layers].map(async ([name, each]) => [name, await readInOrder(each)] as const));
   const art = own.map(
     (picture, k): ChangedPicture =>
       over.length === 0
         ? picture
-        : { ...picture, layers: over.flatMap(([name, pictures]) => (pictures[k] ? [{ name, ...pictures[k] }] : [])) },
+        : {
+            ...picture,
+            layers: [
+              ...(picture.layers ?? []).filter(({ name }) => !over.some(([other]) => other === name)),
+              ...over.flatMap(([name, pictures]) => (pictures[k] ? [{ name, ...pictures[k] }] : [])),
+            ],
+          },
   );
   return reviewOf(work, id, art, wasGone);
 }

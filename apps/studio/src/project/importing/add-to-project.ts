@@ -1,21 +1,14 @@
 /** Adds the chosen parts of a drop to the project: new sources with clips and actions, metadata for sources, new art for sources. */
 
 import { looksOf } from "@caravan/core/art";
-import {
-  type Arrival,
-  type ArrivedAction,
-  type ChangedPicture,
-  cutByMetadata,
-  refreshByMetadata,
-  sourceToBe,
-  takeIn,
-} from "@caravan/core/edit";
+import { type ArrivedAction, type ChangedPicture, cutByMetadata, refreshByMetadata, sourceToBe, takeIn } from "@caravan/core/edit";
 import { type Choices, framesAndClips, type Proposal, type TakenDescription } from "@caravan/core/intake";
 import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { begin } from "../begun";
+import { withLayersOf } from "../changed-art/layered";
 import { reviewNewArt } from "../changed-art/review";
 import { keepMetadataText, toldBefore } from "../metadata-texts";
 import { currentProject, useOpenProject } from "../open-project";
@@ -118,35 +111,6 @@ async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: 
     else plain.push({ id: source.id, pictures: withLayersOf(source, arrival) });
   }
   await reviewNewArt(plain);
-}
-
-/** New art with that of the source's layers; further layers are added at Sources. */
-function withLayersOf(source: Source, { name, pictures, layers = [] }: Arrival): ChangedPicture[] {
-  const own = (layer: string) => source.layers?.find((each) => each.name.toLowerCase() === layer.toLowerCase())?.name;
-  const others = layers.filter((layer) => own(layer.name) === undefined);
-  if (others.length > 0)
-    say({
-      tone: "trouble",
-      text:
-        others.length === 1
-          ? t("{source} has no layer {others}: {picture} was imported without it. Add it at Sources.", {
-              source: source.name,
-              others: others.map((each) => each.name).join(", "),
-              picture: name,
-            })
-          : t("{source} has no layer {others}: {picture} was imported without them. Add them at Sources.", {
-              source: source.name,
-              others: others.map((each) => each.name).join(", "),
-              picture: name,
-            }),
-    });
-  return pictures.map((picture, k) => {
-    const over = layers.flatMap((layer) => {
-      const [called, art] = [own(layer.name), layer.pictures[k]];
-      return called !== undefined && art ? [{ name: called, ...art }] : [];
-    });
-    return over.length > 0 ? { ...picture, layers: over } : picture;
-  });
 }
 
 async function takeDescribedArt(source: Source, picture: ChangedPicture, description: TakenDescription): Promise<void> {

@@ -88,7 +88,7 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
 }
 
 /** Stores all pictures of a file; what there is no room for waits in memory. */
-async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<TakenArt> {
+export async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: File): Promise<TakenArt> {
   const keep = async ({ picture, png }: StoredPicture): Promise<TakenPicture> => {
     // Stored from memory, so that a file changed on disk meanwhile cannot end up under its hash.
     const blob = png ?? new Blob([await file.arrayBuffer()], { type: "image/png" });

@@ -1,4 +1,5 @@
 /** Opens folders of this computer through the browser (File System Access; the private file system works the same way). */
+import { isArtFile } from "@caravan/core/intake";
 import { t } from "../../ui/words";
 import { isHidden } from "../importing/collect";
 
@@ -45,7 +46,16 @@ export async function mayUse(folder: FileSystemDirectoryHandle, use: FolderUse, 
 }
 
 /** Its PNG pictures by their paths from it, folders within opened. Throws when there are more files than anyone's art has. */
-export async function picturesIn(folder: FileSystemDirectoryHandle): Promise<Map<string, File>> {
+export function picturesIn(folder: FileSystemDirectoryHandle): Promise<Map<string, File>> {
+  return filesIn(folder, (name) => /\.png$/i.test(name));
+}
+
+/** As `picturesIn`, with everything that can be imported as art. */
+export function artFilesIn(folder: FileSystemDirectoryHandle): Promise<Map<string, File>> {
+  return filesIn(folder, isArtFile);
+}
+
+async function filesIn(folder: FileSystemDirectoryHandle, isWanted: (name: string) => boolean): Promise<Map<string, File>> {
   const found = new Map<string, File>();
   let seen = 0;
   const walk = async (from: FileSystemDirectoryHandle, path: string): Promise<void> => {
@@ -57,7 +67,7 @@ export async function picturesIn(folder: FileSystemDirectoryHandle): Promise<Map
           t("The folder {name} holds more than {most} files. Link the one with the art.", { name: folder.name, most: MOST_FILES }),
         );
       if (entry.kind === "directory") await walk(entry, `${own}/`);
-      else if (/\.png$/i.test(entry.name)) found.set(own, await entry.getFile());
+      else if (isWanted(entry.name)) found.set(own, await entry.getFile());
     }
   };
   await walk(folder, "");

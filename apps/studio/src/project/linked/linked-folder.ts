@@ -15,9 +15,10 @@ import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { type StoredLink, storage } from "../storage";
-import { canLinkFolders, chosenFolder, mayUse, picturesIn } from "./folder";
+import { artFilesIn, canLinkFolders, chosenFolder, mayUse } from "./folder";
 import { fileAt } from "./folder-files";
-import { type HashedFile, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
+import { drawnBeside, type HashedFile, type Match, type Matches, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
+import { isOtherArt } from "./one-file";
 
 export interface LinkedFolder {
   readonly project: string;
@@ -87,12 +88,13 @@ async function look(ask: boolean): Promise<void> {
   const matches = matchFiles(sources, [...files.keys()]);
   const changed: SourceId[] = [];
   for (const source of sources) {
-    const paths = matches.get(source.id);
-    if (paths && (await hasChanged(source, paths, files, ignored, left, `${project} ${mark}`))) changed.push(source.id);
+    const match = matches.get(source.id);
+    if (match && (await hasChanged(source, match, { files, ignored, left, link: `${project} ${mark}` }))) changed.push(source.id);
   }
-  const taken = new Set([...matches.values()].flat());
-  const others = home ? [] : [...files].filter(([path]) => !taken.has(path));
-  const renamed = await renamedIn(sources, [...files.keys()], others, `${project} ${mark}`);
+  const taken = new Set([...matches.values()].flatMap(pathsOf));
+  const beside = drawnBeside(sources, [...files.keys()]);
+  const others = home ? [] : [...files].filter(([path]) => !taken.has(path) && !beside.has(path));
+  const renamed = await renamedIn(sources, matches, others, `${project} ${mark}`);
   const followed = new Set(renamed.values());
   const fresh = others.filter(([path, file]) => !followed.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
   if (useOpenProject.getState().id !== id) return;
@@ -109,7 +111,7 @@ async function look(ask: boolean): Promise<void> {
 
 /** The pictures to look at: all there are, or those of a project that is kept there, which may be a whole game's folder. */
 async function filesOf({ folder, home }: StoredLink, sources: readonly Source[]): Promise<Map<string, File>> {
-  if (!home) return picturesIn(folder);
+  if (!home) return artFilesIn(folder);
   const files = new Map<string, File>();
   for (const { file } of sources.flatMap(allPictures)) {
     const there = await fileAt(folder, file);
@@ -124,11 +126,11 @@ const storedSizes = new Map<string, number>();
 /** Pictures whose files are gone from the folder but have the same content as one of the `others` there. Only files of their sizes are read. */
 async function renamedIn(
   sources: readonly Source[],
-  paths: readonly string[],
+  matches: Matches,
   others: readonly (readonly [path: string, file: File])[],
   link: string,
 ): Promise<Map<string, string>> {
-  const missing = others.length === 0 ? [] : missingFrom(sources, paths);
+  const missing = others.length === 0 ? [] : missingFrom(sources, matches);
   const sizes = new Set<number>();
   for (const { sha256 } of missing) {
     const size = storedSizes.get(sha256) ?? (await pictureBlob(sha256))?.size;
@@ -156,21 +158,34 @@ function stampOf(file: File): string {
 /** Hashes of files that were read already, by link, path and stamp: another folder may have another file there. */
 const hashes = new Map<string, string>();
 
-async function hasChanged(
-  source: Source,
-  paths: readonly (string | null)[],
-  files: ReadonlyMap<string, File>,
-  ignored: Readonly<Record<string, string>>,
-  left: Readonly<Record<string, string>>,
-  link: string,
-): Promise<boolean> {
-  for (const [k, path] of paths.entries()) {
+/** What a source's files are compared with. */
+interface Known {
+  readonly files: ReadonlyMap<string, File>;
+  /** Stamps of files that a person has decided on, by path. */
+  readonly ignored: Readonly<Record<string, string>>;
+  /** Hashes of what the last save left there, by path. */
+  readonly left: Readonly<Record<string, string>>;
+  readonly link: string;
+}
+
+async function hasChanged(source: Source, match: Match, { files, ignored, left, link }: Known): Promise<boolean> {
+  if (match.from === "one") {
+    const file = files.get(match.path);
+    return (
+      file !== undefined && ignored[match.path] !== stampOf(file) && isOtherArt(source, file, `${link} ${match.path} ${stampOf(file)}`)
+    );
+  }
+  for (const [k, path] of match.paths.entries()) {
     const file = path === null ? undefined : files.get(path);
     if (path === null || !file || ignored[path] === stampOf(file)) continue;
     const sha256 = await hashOf(file, path, link);
     if (sha256 !== allPictures(source)[k]?.sha256 && !(Object.hasOwn(left, path) && left[path] === sha256)) return true;
   }
   return false;
+}
+
+function pathsOf(match: Match): string[] {
+  return match.from === "one" ? [match.path] : match.paths.filter((path) => path !== null);
 }
 
 async function hashOf(file: File, path: string, link: string): Promise<string> {
@@ -198,17 +213,20 @@ async function reviewNext(): Promise<void> {
   try {
     const files = await filesOf(link, work.project.sources);
     const source = work.project.sources.find((each) => each.id === id);
-    const paths = source && matchFiles([source], [...files.keys()]).get(id);
-    if (!source || !paths) return;
-    const art = await Promise.all(paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
+    const match = source && matchFiles([source], [...files.keys()]).get(id);
+    if (!source || !match) return;
+    const art =
+      match.from === "one"
+        ? [files.get(match.path) as File]
+        : await Promise.all(match.paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
     const { reviewChangedArt } = await import("../changed-art/review");
     work.still();
     if (!(await reviewChangedArt(id, art))) return;
     work.still();
     // Decided either way, it is not reported again until the file changes once more.
-    const stamps = paths.flatMap((path) => {
-      const file = path === null ? undefined : files.get(path);
-      return path !== null && file ? [[path, stampOf(file)] as const] : [];
+    const stamps = pathsOf(match).flatMap((path) => {
+      const file = files.get(path);
+      return file ? [[path, stampOf(file)] as const] : [];
     });
     const fresh = await storage.links.get(linked.project);
     if (fresh) await storage.links.put({ ...fresh, ignored: { ...fresh.ignored, ...Object.fromEntries(stamps) } });
@@ -224,8 +242,9 @@ async function reviewNext(): Promise<void> {
 async function fileFor(source: Source, k: number, file: File | undefined): Promise<File> {
   const count = source.pictures.length;
   const layer = source.layers?.[Math.floor(k / count) - 1];
-  // Numbers keep a series in order, whatever its files are called; layers are identified by name.
-  const name = `${String(k % count).padStart(5, "0")}${layer ? `_${layer.name}` : ""}.png`;
+  // Numbers say which still of a series it is, whatever its file is called; layers are identified by name.
+  const number = source.pictures[k % count]?.number ?? k % count;
+  const name = `${String(number).padStart(5, "0")}${layer ? `_${layer.name}` : ""}.png`;
   if (file) return count === 1 && !layer ? file : new File([file], name);
   const blob = await pictureBlob((allPictures(source)[k] ?? sheetOf(source)).sha256);
   return new File(blob ? [blob] : [], name);
@@ -236,7 +255,7 @@ export async function leaveFresh(): Promise<void> {
   const { linked } = useLinkedFolder.getState();
   const link = linked && (await storage.links.get(linked.project));
   if (!linked || !link) return;
-  for (const [path, file] of await picturesIn(link.folder))
+  for (const [path, file] of await artFilesIn(link.folder))
     if (linked.fresh.some((each) => each.name === file.name && each.lastModified === file.lastModified)) link.ignored[path] = stampOf(file);
   await storage.links.put(link);
   useLinkedFolder.setState({ linked: { ...linked, fresh: [] } });

@@ -1,15 +1,26 @@
 import type { Source, SourceId } from "@caravan/core/model";
 import { describe, expect, it } from "vitest";
-import { matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
+import { drawnBeside, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
 
-const source = (id: string, ...files: string[]): Source => ({
-  id: id as SourceId,
-  name: id,
-  pictures: files.map((file) => ({ file, sha256: "a".repeat(64), width: 1, height: 1 })) as Source["pictures"],
-  cut: null,
-  frames: [],
+const picture = (file: string, letter = "a", number?: number) => ({
+  ...{ file, sha256: letter.repeat(64), width: 1, height: 1 },
+  ...(number === undefined ? {} : { number }),
 });
-const matched = (sources: Source[], ...paths: string[]) => Object.fromEntries(matchFiles(sources, paths));
+const source = (id: string, ...files: string[]): Source => ({
+  ...{ id: id as SourceId, name: id, cut: null, frames: [] },
+  pictures: files.map((file) => picture(file)) as Source["pictures"],
+});
+/** A series of stills as they are imported: in a folder of their own, by their numbers. */
+const series = (name: string, ...numbers: number[]): Source => ({
+  ...source(name, "one.png"),
+  pictures: numbers.map((number) => picture(`art/${name}/${number}.png`, "a", number)) as Source["pictures"],
+});
+const layeredSource = (name: string): Source => ({
+  ...source(name, `art/${name}.png`),
+  layers: [{ name: "light", blend: "add", pictures: [picture(`art/${name} light.png`)] }] as unknown as Source["layers"] & object,
+});
+const matched = (sources: Source[], ...paths: string[]) =>
+  Object.fromEntries([...matchFiles(sources, paths)].map(([id, match]) => [id, match.from === "one" ? match.path : match.paths]));
 
 describe("matchFiles", () => {
   it("finds pictures by their file names, wherever in the folder and however they are capitalised", () =>
@@ -23,20 +34,66 @@ describe("matchFiles", () => {
   it("distinguishes files with the same name by their folders, and matches none if these do not decide", () => {
     expect(matched([source("s1", "porter/walk.png")], "camel/walk.png", "art/porter/walk.png")).toEqual({ s1: ["art/porter/walk.png"] });
     expect(matched([source("s1", "walk.png")], "camel/walk.png", "porter/walk.png")).toEqual({});
-    expect(matched([source("s1", "walk.png")], "walk.png", "old/walk.png")).toEqual({});
+    expect(matched([source("s1", "walk.png")], "walk.png", "old/walk.png")).toEqual({ s1: ["walk.png"] });
+  });
+
+  it("finds stills by the name of their series and their numbers, also one that is alone", () => {
+    const walk = series("walk", 1, 2, 10);
+    expect(matched([walk], "people/walk_2.png", "people/walk_10.png", "people/Walk_1.png", "people/walk_s_1.png")).toEqual({
+      walk: ["people/Walk_1.png", "people/walk_2.png", "people/walk_10.png"],
+    });
+    expect(matched([walk], "walk_10.png")).toEqual({ walk: [null, null, "walk_10.png"] });
+    expect(matched([walk], "people/walk/1.png", "people/walk/2.png")).toEqual({ walk: ["people/walk/1.png", "people/walk/2.png", null] });
+  });
+
+  it("takes no still of another folder for one whose name is only a number", () => {
+    expect(matched([series("walk", 0, 1)], "idle/0.png", "idle/1.png")).toEqual({});
+    expect(matched([source("s1", "art/walk/0.png", "art/walk/1.png")], "idle/0.png")).toEqual({});
+    expect(matched([source("s1", "art/walk/0.png", "art/walk/1.png")], "0.png", "1.png")).toEqual({ s1: ["0.png", "1.png"] });
+  });
+
+  it("finds files that were called by their folders when all were imported", () =>
+    expect(
+      matched(
+        [source("s1", "art/hero-walk.png"), source("s2", "art/villain-walk.png"), series("hero-run", 1, 2), series("villain-run", 1, 2)],
+        ...["hero", "villain"].flatMap((who) => [`${who}/walk.png`, `${who}/run_1.png`, `${who}/run_2.png`]),
+      ),
+    ).toEqual({
+      ...{ s1: ["hero/walk.png"], s2: ["villain/walk.png"] },
+      ...{ "hero-run": ["hero/run_1.png", "hero/run_2.png"], "villain-run": ["villain/run_1.png", "villain/run_2.png"] },
+    }));
+
+  it("finds the one file from which all pictures of a source come: an animation, a layered file, another format", () => {
+    expect(matched([source("s1", "art/spark/0.png", "art/spark/1.png")], "fx/Spark.gif", "fx/spark.png")).toEqual({ s1: "fx/Spark.gif" });
+    expect(matched([source("s1", "art/spark/0.png", "art/spark/1.png")], "fx/spark.png")).toEqual({ s1: "fx/spark.png" });
+    expect(matched([source("s1", "art/porter.png")], "porter.webp")).toEqual({ s1: "porter.webp" });
+    expect(matched([source("s1", "art/porter.png")], "porter.webp", "porter.jpg")).toEqual({});
+    expect(matched([source("s1", "art/porter.png")], "porter.webp", "porter.png")).toEqual({ s1: ["porter.png"] });
+    expect(matched([source("s1", "art/spark_2/0.png", "art/spark_2/1.png")], "spark_1.gif", "spark_2.gif")).toEqual({ s1: "spark_2.gif" });
+  });
+
+  it("prefers a layered file to what was exported from it, unless its layers are files, too", () => {
+    expect(matched([layeredSource("camp")], "camp.ora", "camp.png")).toEqual({ camp: "camp.ora" });
+    expect(matched([layeredSource("camp")], "camp.ora", "camp.png", "camp light.png")).toEqual({ camp: ["camp.png", "camp light.png"] });
+    expect(matched([source("camp", "art/camp.png")], "camp.ora", "camp.png")).toEqual({ camp: ["camp.png"] });
   });
 });
 
+describe("drawnBeside", () => {
+  it("is what a source's art is drawn in, and nothing else", () =>
+    expect([...drawnBeside([source("s1", "art/porter.png")], ["porter.ora", "porter.png", "camel.ora", "old/porter.webp"])].sort()).toEqual(
+      ["old/porter.webp", "porter.ora"],
+    ));
+});
+
 describe("files that were renamed", () => {
-  const picture = (file: string, letter: string) =>
-    ({ file, sha256: letter.repeat(64), width: 1, height: 1 }) as Source["pictures"][number];
   const found = (path: string, letter: string) => ({ path, sha256: letter.repeat(64) });
   const renamed = (missing: ReturnType<typeof picture>[], ...files: ReturnType<typeof found>[]) => [...renamedFiles(missing, files)];
 
   it("are those of which no file has the name, and one has the content", () => {
-    expect(missingFrom([source("s1", "art/hero.png", "art/b.png")], ["x/B.PNG", "player.png"]).map(({ file }) => file)).toEqual([
-      "art/hero.png",
-    ]);
+    const sources = [source("s1", "art/hero.png", "art/b.png"), source("s2", "art/spark/0.png", "art/spark/1.png")];
+    const missing = missingFrom(sources, matchFiles(sources, ["x/B.PNG", "player.png", "spark.gif"]));
+    expect(missing.map(({ file }) => file)).toEqual(["art/hero.png"]);
     expect(renamed([picture("art/hero.png", "a")], found("people/player.png", "a"), found("other.png", "b"))).toEqual([
       ["art/hero.png", "people/player.png"],
     ]);

@@ -1,25 +1,125 @@
 /** Matches the files of a folder with the pictures of sources. Pure, and tested. */
-import { allPictures, naturalOrder, type Picture, type Source, type SourceId } from "@caravan/core/model";
+import { namesInFolders, withoutEnding } from "@caravan/core/intake";
+import {
+  allPictures,
+  isNumberedByFiles,
+  naturalOrder,
+  type Picture,
+  pathStem,
+  type Source,
+  type SourceId,
+  sheetOf,
+} from "@caravan/core/model";
+import { findSeries, numberIn } from "@caravan/core/series";
 
-/** For every source with a matching file, the files of its pictures and its layers' pictures; null for missing ones. */
-export type Matches = ReadonlyMap<SourceId, readonly (string | null)[]>;
+/** The files of a source's art: of each of its pictures and its layers' pictures, null for missing ones; or one that all come from. */
+export type Match = { readonly from: "each"; readonly paths: readonly (string | null)[] } | { readonly from: "one"; readonly path: string };
+
+/** For every source with a matching file. */
+export type Matches = ReadonlyMap<SourceId, Match>;
 
 /**
- * Matches by file name; if a name occurs in several folders, the folder path decides, and if that does not either, none is used: a wrong
- * picture would be worse than none. Cost: O(pictures + paths).
+ * Matches by file name: pictures that are called as in the project; those that would be, if all of the folder was imported (`walk_3.png` for
+ * the third still of the series `walk`, `hero/walk.png` for `hero-walk.png`); or else one file from which all pictures of a source come
+ * (`porter.ora`, `spark.gif`). Where several files fit, the folder path decides, and if that does not either, none is used: a wrong picture
+ * would be worse than none. Cost: O(pictures + paths), and for series the paths once each.
  */
 export function matchFiles(sources: readonly Source[], paths: readonly string[]): Matches {
-  const byName = new Map<string, string[]>();
-  for (const path of paths) {
-    const name = lastPart(path);
-    byName.set(name, [...(byName.get(name) ?? []), path]);
-  }
-  const matches = new Map<SourceId, (string | null)[]>();
+  const byPath = new Map(paths.map((path) => [path.toLowerCase(), path]));
+  const byName = groupedBy(paths, lastPart);
+  const imported = importedAs(paths);
+  const matches = new Map<SourceId, Match>();
   for (const source of sources) {
-    const found = allPictures(source).map(({ file }) => bestOf(file, byName.get(lastPart(file)) ?? []));
-    if (found.some((path) => path !== null)) matches.set(source.id, found);
+    const called = lastPart(calledLike(source));
+    const numbered = isNumberedByFiles(source) ? numberedFiles(called, imported) : () => null;
+    const fileOf = ({ file, number }: Picture): string | null =>
+      byPath.get(file.toLowerCase()) ??
+      (number === undefined ? null : numbered(number)) ??
+      bestOf(file, byName.get(lastPart(file)) ?? []) ??
+      (isBareNumber(file) ? null : onlyOf(imported.singles.get(stemOf(lastPart(file)))?.filter(isPng)));
+    const each = allPictures(source).map(fileOf);
+    const one = fileOfAll(source, imported.singles.get(called) ?? []);
+    // Beside a layered file there may be what was exported from it, all layers in one.
+    const isLayered = one !== null && /\.ora$/i.test(one) && source.layers !== undefined && each.includes(null);
+    if (one !== null && (isLayered || each.every((path) => path === null))) matches.set(source.id, { from: "one", path: one });
+    else if (each.some((path) => path !== null)) matches.set(source.id, { from: "each", paths: each });
   }
   return matches;
+}
+
+/** The file among those called like the source from which all of its pictures may come. A PNG can be an animation, too. */
+function fileOfAll({ pictures }: Source, alike: readonly string[]): string | null {
+  const others = alike.filter((path) => !isPng(path));
+  return onlyOf(others.length > 0 || pictures.length === 1 ? others : alike);
+}
+
+/** Files in which a source's art was only drawn, as it seems: `porter.ora` where the source has `porter.png`. */
+export function drawnBeside(sources: readonly Source[], paths: readonly string[]): Set<string> {
+  const called = new Set(sources.map((source) => lastPart(calledLike(source))));
+  return new Set([...importedAs(paths).singles].flatMap(([stem, alike]) => (called.has(stem) ? alike.filter((path) => !isPng(path)) : [])));
+}
+
+/** What the files of a folder are called if all of it is imported, in small letters and without endings. */
+interface Imported {
+  readonly singles: ReadonlyMap<string, readonly string[]>;
+  /** By the series' name and the still's number. */
+  readonly series: ReadonlyMap<string, ReadonlyMap<number, string>>;
+}
+
+function importedAs(paths: readonly string[]): Imported {
+  const [several, stills] = [paths.filter((path) => HOLDS_SEVERAL.test(path)), paths.filter((path) => !HOLDS_SEVERAL.test(path))];
+  const { series, single: alone } = findSeries(stills, (path) => path);
+  const single = [...alone, ...several];
+  const things = [
+    ...series.map(({ name, members }) => ({ path: members[0]?.file ?? "", plain: name })),
+    ...single.map((path) => ({ path, plain: path.slice(path.lastIndexOf("/") + 1) })),
+  ];
+  const names = namesInFolders(things);
+  const numbered = series.map(({ members }, k) => {
+    const name = pathStem(names[k] as string).toLowerCase();
+    return [name, new Map(members.map(({ file, number }) => [number, file]))] as const;
+  });
+  const called = new Map(single.map((path, k) => [path, pathStem(withoutEnding(names[series.length + k] as string)).toLowerCase()]));
+  return { series: new Map(numbered), singles: groupedBy(single, (path) => called.get(path) as string) };
+}
+
+/** Files that are no stills of a series, whatever numbers are in their names. */
+const HOLDS_SEVERAL = /\.(gif|apng|ora)$/i;
+
+/** Finds the stills of a series by their numbers, also one that is alone there. */
+function numberedFiles(name: string, { series, singles }: Imported): (number: number) => string | null {
+  const alone = [...singles].filter(([stem]) => stem.startsWith(name)).flatMap(([, paths]) => paths);
+  const byNumber = groupedBy(alone, (path) => numberIn(name, lastPart(path)));
+  return (number) => series.get(name)?.get(number) ?? onlyOf(byNumber.get(number));
+}
+
+/** What a file is called that has all art of a source, without its ending: `art/porter` for `art/porter.png` and `art/porter/000.png`. */
+function calledLike({ pictures }: Source): string {
+  const { file } = sheetOf({ pictures });
+  return pictures.length === 1 ? stemOf(file) : file.slice(0, Math.max(0, file.lastIndexOf("/")));
+}
+
+function onlyOf(paths: readonly string[] | undefined): string | null {
+  return paths?.length === 1 ? (paths[0] as string) : null;
+}
+
+function groupedBy<Key>(paths: readonly string[], keyOf: (path: string) => Key): Map<Key, string[]> {
+  const groups = new Map<Key, string[]>();
+  for (const path of paths) {
+    const key = keyOf(path);
+    const group = groups.get(key);
+    if (group) group.push(path);
+    else groups.set(key, [path]);
+  }
+  return groups;
+}
+
+function stemOf(path: string): string {
+  return path.replace(/(?<=[^/])\.[^./]*$/, "");
+}
+
+function isPng(path: string): boolean {
+  return /\.png$/i.test(path);
 }
 
 /** A file as read: its path in the folder, and its hash. */
@@ -43,10 +143,13 @@ export function renamedFiles(missing: readonly Pick<Picture, "file" | "sha256">[
   return renamed;
 }
 
-/** Pictures of which the folder has no file of that name at all. */
-export function missingFrom(sources: readonly Source[], paths: readonly string[]): Picture[] {
-  const there = new Set(paths.map(lastPart));
-  return sources.flatMap(allPictures).filter(({ file }) => !there.has(lastPart(file)));
+/** Pictures of which the folder has no file. */
+export function missingFrom(sources: readonly Source[], matches: Matches): Picture[] {
+  return sources.flatMap((source) => {
+    const match = matches.get(source.id);
+    if (match?.from === "one") return [];
+    return allPictures(source).filter((_, k) => !match?.paths[k]);
+  });
 }
 
 /** A picture's path in the project, with the name that its file has in the folder. */
@@ -55,14 +158,20 @@ export function withNameOf(file: string, path: string): string {
 }
 
 function bestOf(file: string, candidates: readonly string[]): string | null {
-  if (candidates.length < 2) return candidates[0] ?? null;
   const alike = candidates.map((path) => ({ path, parts: commonTail(file, path) })).sort((a, b) => b.parts - a.parts);
-  return alike[0]?.parts === alike[1]?.parts ? null : (alike[0]?.path ?? null);
+  const [best, next] = alike;
+  if (!best || best.parts === next?.parts) return null;
+  return best.parts === 1 && isBareNumber(file) && best.path.includes("/") ? null : best.path;
+}
+
+/** A name that says nothing without the folder that it counts in. */
+function isBareNumber(file: string): boolean {
+  return /^\d+\./.test(lastPart(file));
 }
 
 /** How many parts two paths share, counted from the end. */
 function commonTail(a: string, b: string): number {
-  const [own, other] = [a.split("/").reverse(), b.split("/").reverse()];
+  const [own, other] = [a, b].map((path) => path.toLowerCase().split("/").reverse()) as [string[], string[]];
   let count = 0;
   while (count < own.length && own[count] === other[count]) count++;
   return count;

@@ -1,0 +1,57 @@
+/** Files from which all pictures of a source come: layered ones, animations, pictures in other formats than the project keeps. */
+import { layeredArt, type TakenArt, type TakenPicture } from "@caravan/core/intake";
+import type { Source } from "@caravan/core/model";
+import { clearPixels, coverageOf } from "@caravan/core/raster";
+import { run } from "../../workers/client";
+import type { StoredPicture } from "../../workers/jobs";
+
+/**
+ * Whether the file has other art than the source: other pictures, or others of the layers that the source has. False for what cannot be
+ * read, which a drawing program may just be writing. `stamp` identifies the file as it is: one that was read is not read again.
+ */
+export async function isOtherArt(source: Source, file: File, stamp: string): Promise<boolean> {
+  const art = read.get(stamp) ?? (await artIn(file));
+  if (!art) return false;
+  read.set(stamp, art);
+  const { pictures, layers = [] } = source;
+  if (art.kind !== "layers") {
+    const found = art.kind === "still" ? [art.picture] : art.pictures;
+    // A still is no new art of several pictures: it may be anything that is called alike.
+    if (art.kind === "still" && pictures.length > 1) return false;
+    return found.length !== pictures.length || found.some(({ sha256 }, k) => sha256 !== pictures[k]?.sha256);
+  }
+  const arrival = layeredArt({ path: file.name, art }, source);
+  if (!arrival || pictures.length > 1) return false;
+  const own = (name: string) => layers.find((each) => each.name.toLowerCase() === name.toLowerCase());
+  return (
+    arrival.pictures[0]?.sha256 !== pictures[0]?.sha256 ||
+    (arrival.layers ?? []).some((each) => {
+      const layer = own(each.name);
+      return layer !== undefined && layer.pictures[0]?.sha256 !== each.pictures[0]?.sha256;
+    })
+  );
+}
+
+/** What was read, by stamp: hashes and sizes only. */
+const read = new Map<string, TakenArt>();
+
+const NOTHING = coverageOf(clearPixels(1, 1));
+
+async function artIn(file: File): Promise<TakenArt | null> {
+  const art = await run("readArt", { name: file.name, blob: file }).catch(() => null);
+  if (!art || art.kind === "text") return null;
+  const bare = ({ picture: { sha256, width, height } }: StoredPicture): TakenPicture => ({
+    ...{ sha256, width, height },
+    ...{ coverage: NOTHING, ground: null },
+  });
+  switch (art.kind) {
+    case "still":
+      return { kind: "still", picture: bare(art.picture) };
+    case "animation":
+      return { ...art, pictures: art.pictures.map((each) => ({ ...bare(each), ms: each.ms })) };
+    case "layers": {
+      const all = (layers: typeof art.layers) => layers.map((each) => ({ ...bare(each), name: each.name, blend: each.blend }));
+      return { ...art, layers: all(art.layers), apart: art.apart && { ...art.apart, layers: all(art.apart.layers) } };
+    }
+  }
+}

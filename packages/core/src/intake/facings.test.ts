@@ -188,6 +188,23 @@ describe("a file with the name of a source", () => {
     expect(needsReview([proposal as Proposal])).toBe(true);
   });
 
+  it("is known by the name of its art's file if the source was renamed, unless another source is called so", () => {
+    const renamed: Source = {
+      ...source("hero", ["f".repeat(64)]),
+      pictures: [{ ...source("", ["f".repeat(64)]).pictures[0], file: "art/porter.png" }] as never,
+    };
+    expect(proposalsFor([art], [], { sources: [renamed] })).toMatchObject([{ known: { name: "hero" }, usual: { replaces: true } }]);
+    const other = { ...source("porter", ["e".repeat(64)]), id: "s8" as SourceId };
+    expect(proposalsFor([art], [], { sources: [renamed, other] })).toMatchObject([{ known: { name: "porter" } }]);
+    const series = {
+      ...source("go", []),
+      pictures: [1, 2].map((number) => ({ file: `art/walk/${number}.png`, sha256: "a".repeat(64), width: 16, height: 16, number })),
+    };
+    expect(proposalsFor([still("walk_2.png")], [], { sources: [series] })).toMatchObject([
+      { known: { name: "go" }, notes: ["Picture 2 of go has this name."] },
+    ]);
+  });
+
   it("is left out if its art is unchanged", () => {
     const [proposal] = proposalsFor([art], [], { sources: [source("porter", [sha256])] });
     expect(proposal?.usual.include).toBe(false);

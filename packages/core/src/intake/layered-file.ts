@@ -1,8 +1,8 @@
 /** Proposals for layered files: they become one source with its layers, or one for each layer. */
 import type { Arrival } from "../edit";
-import { counted, MOST_LAYERS, type Source } from "../model";
+import { artStem, counted, MOST_LAYERS, type Source } from "../model";
 import { t } from "../words";
-import type { LayerOfFile, TakenArt, TakenItem, TakenPicture } from "./drop-contents";
+import { fileOf, type LayerOfFile, type TakenArt, type TakenItem, type TakenPicture } from "./drop-contents";
 import { newLayers } from "./layers";
 import { type Choices, type Proposal, type ProposedLayer, picturesOf, shortList, USUAL_CHOICES } from "./proposal";
 
@@ -16,7 +16,8 @@ export function layersAsSheets(
   sources: readonly Source[],
 ): { readonly still: TakenItem; readonly called: string; readonly notes: readonly string[] }[] {
   if (art.kind !== "layers") return [];
-  const taken = new Set(sources.filter(({ pictures }) => pictures.length === 1).map((each) => each.name.toLowerCase()));
+  const single = sources.filter(({ pictures }) => pictures.length === 1);
+  const taken = new Set(single.flatMap((each) => [each.name, fileOf(artStem(each))]).map((called) => called.toLowerCase()));
   if (taken.has(name.toLowerCase())) return [];
   const there = (list: readonly LayerOfFile[]) => list.filter((layer) => taken.has(nameOfLayer(name, layer).toLowerCase())).length;
   const [list] = [art.layers, ...(art.apart ? [art.apart.layers] : [])].toSorted((a, b) => there(b) / b.length - there(a) / a.length);

@@ -3,7 +3,7 @@
  * Pure; shared by the studio's review and the command line.
  */
 import { facingOfName } from "../facing";
-import { isNumberedByFiles, naturalOrder, type Source, sheetOf } from "../model";
+import { artStem, isNumberedByFiles, naturalOrder, type Source, sheetOf } from "../model";
 import { findSeries, numberIn, type Series } from "../series";
 import { t } from "../words";
 import { animationProposal } from "./animation";
@@ -146,10 +146,13 @@ function asNewArt(proposal: Proposal, sources: readonly Source[]): Proposal | nu
   const { kind, usual } = proposal;
   if (kind === "recut") return null;
   const several = kind === "series" || kind === "animation";
-  const isCalled = (name: string) => (each: Source) =>
-    each.name.toLowerCase() === name.toLowerCase() && (several ? each.pictures.length > 1 : each.pictures.length === 1);
+  const isCalled = (name: string) => (each: Source) => each.name.toLowerCase() === name.toLowerCase() && isSeveral(each) === several;
   // Layers may have names that look like a file's with its ending.
-  const source = sources.find(isCalled(proposal.name)) ?? sources.find(isCalled(withoutEnding(proposal.name)));
+  const source =
+    sources.find(isCalled(proposal.name)) ??
+    sources.find(isCalled(withoutEnding(proposal.name))) ??
+    // A source that was renamed still has the name of its file.
+    sources.find((each) => isSeveral(each) === several && fileStemOf(each).toLowerCase() === withoutEnding(proposal.name).toLowerCase());
   if (!source) return null;
   const known = { source: source.id, name: source.name };
   const { shows, layers = [] } = proposal;
@@ -169,7 +172,10 @@ function asNewArt(proposal: Proposal, sources: readonly Source[]): Proposal | nu
 function asStill(proposal: Proposal, sources: readonly Source[]): Proposal | null {
   const [picture] = proposal.shows;
   for (const source of sources) {
-    const number = isNumberedByFiles(source) && source.pictures.length > 1 ? numberIn(source.name, proposal.name) : null;
+    const number =
+      isNumberedByFiles(source) && isSeveral(source)
+        ? (numberIn(source.name, proposal.name) ?? numberIn(fileStemOf(source), proposal.name))
+        : null;
     if (number === null || !picture) continue;
     const before = source.pictures.find((each) => each.number === number);
     if (before?.sha256 === picture.sha256) return leftOut(proposal, source.name);
@@ -199,6 +205,14 @@ function leftOut(proposal: Proposal, name: string): Proposal {
     notes: [...proposal.notes, t("{name} already has this art.", { name })],
     usual: { ...proposal.usual, include: false },
   };
+}
+
+function isSeveral({ pictures }: Source): boolean {
+  return pictures.length > 1;
+}
+
+function fileStemOf(source: Source): string {
+  return fileOf(artStem(source));
 }
 
 type Shown = { readonly sha256: string };

@@ -72,7 +72,7 @@ export { MOST_COLOURS, Palette } from "./palette";
 export { MOST_PARTS, Part, StepPart, StepParts } from "./part";
 export { Picture, PicturePath, SHA256 } from "./picture";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
-export { freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
+export { artStem, freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
 export { Flip, isFitCanvas, LARGEST_CANVAS, MOST_PIECES } from "./piece";
 export {
   actionNamed,

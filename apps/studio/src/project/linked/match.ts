@@ -2,13 +2,13 @@
 import { namesInFolders, withoutEnding } from "@caravan/core/intake";
 import {
   allPictures,
+  artStem,
   isNumberedByFiles,
   naturalOrder,
   type Picture,
   pathStem,
   type Source,
   type SourceId,
-  sheetOf,
 } from "@caravan/core/model";
 import { findSeries, numberIn } from "@caravan/core/series";
 
@@ -30,7 +30,7 @@ export function matchFiles(sources: readonly Source[], paths: readonly string[])
   const imported = importedAs(paths);
   const matches = new Map<SourceId, Match>();
   for (const source of sources) {
-    const called = lastPart(calledLike(source));
+    const called = lastPart(artStem(source));
     const numbered = isNumberedByFiles(source) ? numberedFiles(called, imported) : () => null;
     const fileOf = ({ file, number }: Picture): string | null =>
       byPath.get(file.toLowerCase()) ??
@@ -55,7 +55,7 @@ function fileOfAll({ pictures }: Source, alike: readonly string[]): string | nul
 
 /** Files in which a source's art was only drawn, as it seems: `porter.ora` where the source has `porter.png`. */
 export function drawnBeside(sources: readonly Source[], paths: readonly string[]): Set<string> {
-  const called = new Set(sources.map((source) => lastPart(calledLike(source))));
+  const called = new Set(sources.map((source) => lastPart(artStem(source))));
   return new Set([...importedAs(paths).singles].flatMap(([stem, alike]) => (called.has(stem) ? alike.filter((path) => !isPng(path)) : [])));
 }
 
@@ -91,12 +91,6 @@ function numberedFiles(name: string, { series, singles }: Imported): (number: nu
   const alone = [...singles].filter(([stem]) => stem.startsWith(name)).flatMap(([, paths]) => paths);
   const byNumber = groupedBy(alone, (path) => numberIn(name, lastPart(path)));
   return (number) => series.get(name)?.get(number) ?? onlyOf(byNumber.get(number));
-}
-
-/** What a file is called that has all art of a source, without its ending: `art/porter` for `art/porter.png` and `art/porter/000.png`. */
-function calledLike({ pictures }: Source): string {
-  const { file } = sheetOf({ pictures });
-  return pictures.length === 1 ? stemOf(file) : file.slice(0, Math.max(0, file.lastIndexOf("/")));
 }
 
 function onlyOf(paths: readonly string[] | undefined): string | null {

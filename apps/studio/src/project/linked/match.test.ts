@@ -80,10 +80,11 @@ describe("matchFiles", () => {
 });
 
 describe("drawnBeside", () => {
-  it("is what a source's art is drawn in, and nothing else", () =>
-    expect([...drawnBeside([source("s1", "art/porter.png")], ["porter.ora", "porter.png", "camel.ora", "old/porter.webp"])].sort()).toEqual(
-      ["old/porter.webp", "porter.ora"],
-    ));
+  it("is what a source's art is drawn in, and nothing else", () => {
+    const sources = [source("s1", "art/porter.png"), source("s2", "art/bearer-legs.png")];
+    const files = ["porter.ora", "porter.png", "camel.ora", "old/porter.webp", "bearer.ora", "bearer.gif", "bear.ora"];
+    expect([...drawnBeside(sources, files)].sort()).toEqual(["bearer.ora", "old/porter.webp", "porter.ora"]);
+  });
 });
 
 describe("files that were renamed", () => {

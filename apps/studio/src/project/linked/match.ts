@@ -53,10 +53,20 @@ function fileOfAll({ pictures }: Source, alike: readonly string[]): string | nul
   return onlyOf(others.length > 0 || pictures.length === 1 ? others : alike);
 }
 
-/** Files in which a source's art was only drawn, as it seems: `porter.ora` where the source has `porter.png`. */
+/**
+ * Files in which the art of sources was only drawn, as it seems: `porter.ora` where the source has `porter.png`, or where there are sources for
+ * each layer of it, such as `porter-coat`.
+ */
 export function drawnBeside(sources: readonly Source[], paths: readonly string[]): Set<string> {
-  const called = new Set(sources.map((source) => lastPart(artStem(source))));
-  return new Set([...importedAs(paths).singles].flatMap(([stem, alike]) => (called.has(stem) ? alike.filter((path) => !isPng(path)) : [])));
+  const called = sources.map((source) => lastPart(artStem(source)));
+  const isDrawn = (stem: string) => called.includes(stem) || called.some((name) => name.startsWith(`${stem}-`));
+  return new Set(
+    [...importedAs(paths).singles].flatMap(([stem, alike]) => {
+      const others = alike.filter((path) => !isPng(path));
+      if (others.length === 0 || !isDrawn(stem)) return [];
+      return called.includes(stem) ? others : others.filter((path) => /\.ora$/i.test(path));
+    }),
+  );
 }
 
 /** What the files of a folder are called if all of it is imported, in small letters and without endings. */

@@ -3,7 +3,7 @@
 import { lookOf } from "@caravan/core/art";
 import type { ArrivedAction } from "@caravan/core/edit";
 import { type Choices, needsReview, type Proposal, proposalsFor, type SeenGrid, sheetsOf, type TakenItem } from "@caravan/core/intake";
-import { naturalOrder } from "@caravan/core/model";
+import { emptyProject, naturalOrder } from "@caravan/core/model";
 import { say, sayTrouble } from "../ui/notices";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
@@ -58,11 +58,11 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const { found, failed } = await understandAll(texts, items);
   noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
   // Who drops art onto the untouched demo means a project of their own, not the demo's art.
-  const sources = useOpenProject.getState().demo ? [] : work.project.sources;
-  const plain = proposalsFor(items, found, { sources });
+  const { sources, clips } = useOpenProject.getState().demo ? emptyProject("") : work.project;
+  const plain = proposalsFor(items, found, { sources, clips });
   if (plain.length === 0) return;
   const proposals = needsReview(plain)
-    ? proposalsFor(items, found, { sources, grids: await gridsOf(sheetsOf(items, found), work.signal) })
+    ? proposalsFor(items, found, { sources, clips, grids: await gridsOf(sheetsOf(items, found), work.signal) })
     : plain;
   work.still();
   if (needsReview(proposals)) offer(proposals);

@@ -3,13 +3,13 @@
  * Pure; shared by the studio's review and the command line.
  */
 import { facingOfName } from "../facing";
-import { artStem, isNumberedByFiles, naturalOrder, type Source, sheetOf } from "../model";
-import { findSeries, numberIn, type Series } from "../series";
-import { t } from "../words";
+import { type Clip, naturalOrder, type Source } from "../model";
+import { findSeries, type Series } from "../series";
 import { animationProposal } from "./animation";
 import { describedProposal, recutProposal } from "./described";
 import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
-import { layersAsSheets, layersProposal, wayAsOneSource } from "./layered-file";
+import { withKnownSource } from "./known-source";
+import { layersAsSheets, layersProposal } from "./layered-file";
 import { findLayers, type Stackable, withLayers } from "./layers";
 import { namesInFolders, withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
@@ -20,6 +20,8 @@ import { seriesProposal } from "./stills";
 export interface KnownOfDrop {
   /** Sources that are there: a file that is called like one may be its new art. */
   readonly sources?: readonly Source[];
+  /** The clips that are there: an animation may have other times than the clip that was made of it. */
+  readonly clips?: readonly Clip[];
   /** The grids that sheets suggest, by path; only of those that were looked at. */
   readonly grids?: ReadonlyMap<string, SeenGrid>;
 }
@@ -37,7 +39,7 @@ interface Making {
 export function proposalsFor(
   items: readonly TakenItem[],
   descriptions: readonly TakenDescription[],
-  { sources = [], grids = new Map() }: KnownOfDrop = {},
+  { sources = [], clips = [], grids = new Map() }: KnownOfDrop = {},
 ): Proposal[] {
   const described = new Map(descriptions.flatMap((each) => ("picture" in each.of ? [[each.of.picture, each] as const] : [])));
   const stills = items.filter(({ art, path }) => art.kind === "still" && !described.has(path));
@@ -75,7 +77,7 @@ export function proposalsFor(
   ];
   const names = namesInFolders(makings);
   const plain = makings.map(({ make }, k) => make(names[k] as string));
-  const made = layersFound(plain, makings).map((proposal) => proposal && withKnownSource(proposal, sources));
+  const made = layersFound(plain, makings).map((proposal) => proposal && withKnownSource(proposal, sources, clips));
   const recuts = descriptions.flatMap((each) => ("source" in each.of ? [recutProposal(each, each.of)] : []));
   const isThere = (proposal: Proposal | null) => proposal !== null;
   return [...made.slice(0, told.length).filter(isThere), ...recuts, ...made.slice(told.length).filter(isThere)];
@@ -135,90 +137,6 @@ function sheetsByFacing(sheets: readonly TakenItem[]): TakenItem[][] {
     group.items.push(item);
   }
   return [...groups.values()].flatMap(({ facings, items }) => (facings.size > 1 ? [items] : []));
-}
-
-/** Art with the name of a source, or of a still in a series, is offered as its new art; unchanged art is left out. */
-function withKnownSource(proposal: Proposal, sources: readonly Source[]): Proposal {
-  return asNewArt(proposal, sources) ?? (proposal.kind === "sheet" ? asStill(proposal, sources) : null) ?? proposal;
-}
-
-function asNewArt(proposal: Proposal, sources: readonly Source[]): Proposal | null {
-  const { kind, usual } = proposal;
-  if (kind === "recut") return null;
-  const several = kind === "series" || kind === "animation";
-  const isCalled = (name: string) => (each: Source) => each.name.toLowerCase() === name.toLowerCase() && isSeveral(each) === several;
-  // Layers may have names that look like a file's with its ending.
-  const source =
-    sources.find(isCalled(proposal.name)) ??
-    sources.find(isCalled(withoutEnding(proposal.name))) ??
-    // A source that was renamed still has the name of its file.
-    sources.find((each) => isSeveral(each) === several && fileStemOf(each).toLowerCase() === withoutEnding(proposal.name).toLowerCase());
-  if (!source) return null;
-  const known = { source: source.id, name: source.name };
-  const { shows, layers = [] } = proposal;
-  const way = kind === "layers" ? wayAsOneSource(proposal, source) : { apart: usual.apart, arrival: { pictures: shows, layers } };
-  if (!way) return null;
-  const { apart, arrival } = way;
-  const own = (name: string) => source.layers?.find((each) => each.name.toLowerCase() === name.toLowerCase());
-  const same =
-    isShown(source.pictures, arrival.pictures) &&
-    (arrival.layers ?? []).every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
-  // With its metadata it may still be cut another way.
-  if (!same || kind === "described") return { ...proposal, known, usual: { ...usual, apart, layers: true, replaces: true } };
-  return leftOut(proposal, source.name);
-}
-
-/** A single still of a series: `walk_3.png`, where `walk` has a third, or may get one. */
-function asStill(proposal: Proposal, sources: readonly Source[]): Proposal | null {
-  const [picture] = proposal.shows;
-  for (const source of sources) {
-    const number =
-      isNumberedByFiles(source) && isSeveral(source)
-        ? (numberIn(source.name, proposal.name) ?? numberIn(fileStemOf(source), proposal.name))
-        : null;
-    if (number === null || !picture) continue;
-    const before = source.pictures.find((each) => each.number === number);
-    if (before?.sha256 === picture.sha256) return leftOut(proposal, source.name);
-    const { width, height } = before ?? sheetOf(source);
-    return {
-      ...proposal,
-      known: { source: source.id, name: source.name },
-      notes: [
-        ...proposal.notes,
-        before
-          ? t("Picture {number} of {name} has this name.", { number, name: source.name })
-          : t("By its name it is picture {number} of {name}, which has none.", { number, name: source.name }),
-      ],
-      usual: { ...proposal.usual, replaces: width === picture.width && height === picture.height },
-      arrivals: (choices) =>
-        proposal
-          .arrivals(choices)
-          .map((arrival) => (choices.replaces ? { ...arrival, pictures: arrival.pictures.map((each) => ({ ...each, number })) } : arrival)),
-    };
-  }
-  return null;
-}
-
-function leftOut(proposal: Proposal, name: string): Proposal {
-  return {
-    ...proposal,
-    notes: [...proposal.notes, t("{name} already has this art.", { name })],
-    usual: { ...proposal.usual, include: false },
-  };
-}
-
-function isSeveral({ pictures }: Source): boolean {
-  return pictures.length > 1;
-}
-
-function fileStemOf(source: Source): string {
-  return fileOf(artStem(source));
-}
-
-type Shown = { readonly sha256: string };
-
-function isShown(pictures: readonly Shown[], shows: readonly Shown[]): boolean {
-  return shows.length === pictures.length && shows.every(({ sha256 }, k) => sha256 === pictures[k]?.sha256);
 }
 
 /** Whether to ask before bringing in: plain sheets go straight to work. */

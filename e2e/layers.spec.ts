@@ -114,7 +114,7 @@ test("a group whose light falls on what is below it is taken apart, and the redr
   };
   const review = page.getByRole("dialog");
   await dropFiles(page, [camp(light)]);
-  await expect(review).toContainText(/Its groups are taken apart: as one each, \d+ pixels would look different/);
+  await expect(review).toContainText(/Its groups are taken apart: as one layer each, \d+ pixels would look different/);
   await expect(review.getByRole("radio", { name: "2 layers apart" })).toBeChecked();
   await review.getByRole("button", { name: "Import" }).click();
   await goTo(page, "Frames");

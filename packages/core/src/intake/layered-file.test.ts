@@ -67,7 +67,7 @@ describe("layers", () => {
     };
     expect(parted(0)).toMatchObject({
       usual: { apart: true, layers: true },
-      notes: ["Its groups are taken apart: as one each, 3 pixels would look different from the merged picture in the file."],
+      notes: ["Its groups are taken apart: as one layer each, 3 pixels would look different from the merged picture in the file."],
     });
     expect(parted(1).notes).toEqual([expect.stringMatching(/^Its groups are taken apart/), expect.stringMatching(/, 1 pixel look/)]);
     for (const worse of [3, 9, null])

@@ -76,7 +76,7 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
       ...notesOfLayers(art),
       ...(parted
         ? [
-            t("Its groups are taken apart: as one each, {pixels} would look different from the merged picture in the file.", {
+            t("Its groups are taken apart: as one layer each, {pixels} would look different from the merged picture in the file.", {
               pixels: counted(unlikeMerged, "pixel"),
             }),
           ]
@@ -120,7 +120,7 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
 }
 
 /**
- * How a layered file is one source: with its groups as one each or taken apart, whichever has more of the source's layers by their names.
+ * How a layered file is one source: with its groups as one layer each or taken apart, whichever has more of the source's layers by their names.
  * Null if it has too many layers for one source.
  */
 export function wayAsOneSource(

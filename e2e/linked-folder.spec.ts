@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readBundle } from "@caravan/core/bundle";
-import { readGif, sha256Hex, writeGif } from "@caravan/core/codec";
+import { readGif, sha256Hex, utf8, writeGif } from "@caravan/core/codec";
 import { allPictures } from "@caravan/core/model";
 import { crop } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
@@ -186,4 +186,27 @@ test("stills of a series, an animation and a layered file are watched as they li
     ["spark", ...[...readGif(gif(0, 3, 2), "spark.gif").frames(() => {})].map(({ pixels }) => sha256Hex(png.encode(pixels)))],
     ["walk", drawn(1), drawn(0), drawn(3)],
   ]);
+});
+
+test("a folder for each character gives sources of distinct names with their metadata, and each is watched", async ({ page }) => {
+  const walk = (who: string, missing: number[] = []) => pngFile(`${who}/walk.png`, figureSheet(4, 1, { w: 32, h: 40 }, missing));
+  const told = { cells: [0, 1, 2, 3].map((k) => ({ id: `step ${k}`, box: [k * 32, 0, 32, 40] })) };
+  await writeArt(page, walk("hero"));
+  await writeArt(page, walk("villain", [1]));
+  await writeArt(page, { name: "hero/walk.json", bytes: utf8(JSON.stringify(told)) });
+  await writeArt(page, { name: "package.json", bytes: utf8("{}") });
+  await goTo(page, "Sources");
+  await page.keyboard.press("l");
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await line.getByRole("button", { name: "Import 2 new pictures" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Sources");
+  const sources = page.getByRole("list", { name: "Sources" });
+  await expect(sources.getByRole("button", { name: /hero-walk/ })).toHaveText(/^hero-walk\s*4$/);
+  await expect(sources.getByRole("button", { name: /villain-walk/ })).toBeVisible();
+  await expect(line).toContainText("2 of 2 sources have their art in it, none changed.");
+
+  await writeArt(page, walk("villain", [2]));
+  await comeBack(page);
+  await expect(page.getByText("Art changed in art: villain-walk.")).toBeVisible();
 });

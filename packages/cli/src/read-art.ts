@@ -12,7 +12,7 @@ import {
   sha256Hex,
   textFromUtf8,
 } from "@caravan/core/codec";
-import type { TakenArt, TakenItem, TakenPicture } from "@caravan/core/intake";
+import { isTextFile, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
 import { CaravanError, naturalOrder } from "@caravan/core/model";
 import { opaqueGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
@@ -29,7 +29,6 @@ export interface TakenFiles {
 }
 
 const ART = /\.(png|apng|gif|jpe?g|webp|tga|ora)$/i;
-const TEXT = /\.(json|xml|ya?ml|toml|csv|tsv|txt|atlas|plist|ini|cfg|css|lua|js|ts|py)$/i;
 
 /** Reads files and folders, in natural order. An unreadable path from the command line is an error; within folders it is noted. */
 export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> {
@@ -43,7 +42,7 @@ export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> 
   for (const { file, path, given } of files.flatMap(unzipped).sort((a, b) => naturalOrder(a.path, b.path))) {
     try {
       const bytes = typeof file === "string" ? readFile(file) : file;
-      if (TEXT.test(path)) taken.texts.push({ path, text: textFromUtf8(bytes) });
+      if (isTextFile(path)) taken.texts.push({ path, text: textFromUtf8(bytes) });
       else taken.items.push({ path, art: await artIn(bytes, typeof file === "string" ? file : path, pictures) });
     } catch (error) {
       if (given || !(error instanceof CaravanError)) throw error;
@@ -64,7 +63,7 @@ function unzipped(found: Found): Found[] {
   if (typeof found.file !== "string" || !/\.zip$/i.test(found.path)) return [found];
   const folder = found.path.replace(/\.zip$/i, "");
   return readZip(readFile(found.file), found.file)
-    .filter(({ path }) => ART.test(path) || TEXT.test(path))
+    .filter(({ path }) => ART.test(path) || isTextFile(path))
     .map(({ path, bytes }) => ({ file: bytes, path: `${folder}/${path}`, given: false }));
 }
 
@@ -74,7 +73,7 @@ function filesIn(folder: string, prefix = ""): string[] {
     if (entry.name.startsWith(".")) return [];
     const path = prefix === "" ? entry.name : `${prefix}/${entry.name}`;
     if (entry.isDirectory()) return filesIn(folder, path);
-    return ART.test(entry.name) || TEXT.test(entry.name) || /\.zip$/i.test(entry.name) ? [path] : [];
+    return ART.test(entry.name) || isTextFile(entry.name) || /\.zip$/i.test(entry.name) ? [path] : [];
   });
 }
 

@@ -3,7 +3,7 @@ export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";
 export { framesAndClips } from "./frames-and-clips";
 export { layeredArt } from "./layered-file";
-export { isArtFile, namesInFolders, withoutEnding } from "./names";
+export { isArtFile, isTextFile, namesInFolders, withoutEnding } from "./names";
 export { describedBy, withoutLayers, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";

@@ -29,6 +29,11 @@ export function withoutEnding(path: string): string {
   return fileOf(path).replace(/(?<=.)\.[^.]*$/, "");
 }
 
+/** Whether a file is called as texts are that may describe pictures. */
+export function isTextFile(path: string): boolean {
+  return /\.(json|xml|ya?ml|toml|csv|tsv|txt|atlas|plist|ini|cfg|css|lua|js|ts|py)$/i.test(path);
+}
+
 /** Whether a file is called as pictures are that can be imported, animations and layered ones included. */
 export function isArtFile(path: string): boolean {
   return /\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora)$/i.test(path);

@@ -1,5 +1,5 @@
 /** Opens folders of this computer through the browser (File System Access; the private file system works the same way). */
-import { isArtFile } from "@caravan/core/intake";
+import { isArtFile, isTextFile } from "@caravan/core/intake";
 import { t } from "../../ui/words";
 import { isHidden } from "../importing/collect";
 
@@ -50,9 +50,9 @@ export function picturesIn(folder: FileSystemDirectoryHandle): Promise<Map<strin
   return filesIn(folder, (name) => /\.png$/i.test(name));
 }
 
-/** As `picturesIn`, with everything that can be imported as art. */
+/** As `picturesIn`, with everything that can be imported as art, and texts that may describe it. */
 export function artFilesIn(folder: FileSystemDirectoryHandle): Promise<Map<string, File>> {
-  return filesIn(folder, isArtFile);
+  return filesIn(folder, (name) => isArtFile(name) || isTextFile(name));
 }
 
 async function filesIn(folder: FileSystemDirectoryHandle, isWanted: (name: string) => boolean): Promise<Map<string, File>> {

@@ -4,6 +4,7 @@
  */
 
 import { followFiles } from "@caravan/core/edit";
+import { isArtFile } from "@caravan/core/intake";
 import { allPictures, type Source, type SourceId, sheetOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
@@ -12,12 +13,13 @@ import { t } from "../../ui/words";
 import { act } from "../act";
 import { begin } from "../begun";
 import { freshId } from "../fresh-id";
+import type { HandedFile } from "../importing/collect";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { type StoredLink, storage } from "../storage";
 import { artFilesIn, canLinkFolders, chosenFolder, mayUse } from "./folder";
 import { fileAt } from "./folder-files";
-import { drawnBeside, type HashedFile, type Match, type Matches, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
+import { drawnBeside, type HashedFile, type Match, type Matches, matchFiles, missingFrom, renamedFiles, stemOf, withNameOf } from "./match";
 import { isOtherArt } from "./one-file";
 
 export interface LinkedFolder {
@@ -30,7 +32,9 @@ export interface LinkedFolder {
   /** Sources whose art there is another than the project's. */
   readonly changed: readonly SourceId[];
   /** Pictures there that are no source yet. */
-  readonly fresh: readonly File[];
+  readonly fresh: readonly HandedFile[];
+  /** Texts that are called like one of these, and may describe it. */
+  readonly told: readonly HandedFile[];
   /** Files that have another name there now, by the project's paths of their pictures. */
   readonly renamed: ReadonlyMap<string, string>;
   /** Whether the project itself is kept there. */
@@ -78,28 +82,35 @@ async function look(ask: boolean): Promise<void> {
   const { project, folder, ignored, mark = "", home = false } = link;
   const known = { project, name: folder.name, home };
   if (!(await mayUse(folder, "read", ask))) {
-    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [], renamed: new Map() } });
+    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [], told: [], renamed: new Map() } });
     return;
   }
   const { sources } = currentProject();
-  const files = await filesOf(link, sources);
+  const found = await filesOf(link, sources);
+  const files = new Map([...found].filter(([path]) => isArtFile(path)));
   // Content known at the last save is not news, whatever the project has become since.
   const left = home ? ((await storage.homes.get(project))?.art ?? {}) : {};
-  const matches = matchFiles(sources, [...files.keys()]);
+  const matches = matchFiles(sources, [...files.keys()], folder.name);
   const changed: SourceId[] = [];
   for (const source of sources) {
     const match = matches.get(source.id);
     if (match && (await hasChanged(source, match, { files, ignored, left, link: `${project} ${mark}` }))) changed.push(source.id);
   }
   const taken = new Set([...matches.values()].flatMap(pathsOf));
-  const beside = drawnBeside(sources, [...files.keys()]);
+  const beside = drawnBeside(sources, [...files.keys()], folder.name);
   const others = home ? [] : [...files].filter(([path]) => !taken.has(path) && !beside.has(path));
   const renamed = await renamedIn(sources, matches, others, `${project} ${mark}`);
   const followed = new Set(renamed.values());
-  const fresh = others.filter(([path, file]) => !followed.has(path) && ignored[path] !== stampOf(file)).map(([, file]) => file);
+  const fresh = others.filter(([path, file]) => !followed.has(path) && ignored[path] !== stampOf(file));
+  const stems = new Set(fresh.map(([path]) => stemOf(path).toLowerCase()));
+  const told = [...found].filter(([path]) => !files.has(path) && stems.has(stemOf(path).toLowerCase()));
+  // By their paths with the folder's own name, as if it was dropped: these name what two folders have of one name.
+  const handed = ([path, file]: readonly [string, File]): HandedFile => ({ path: `${folder.name}/${path}`, file });
   if (useOpenProject.getState().id !== id) return;
   const before = useLinkedFolder.getState().linked?.changed ?? [];
-  useLinkedFolder.setState({ linked: { ...known, locked: false, matched: matches.size, changed, fresh, renamed } });
+  useLinkedFolder.setState({
+    linked: { ...known, locked: false, matched: matches.size, changed, fresh: fresh.map(handed), told: told.map(handed), renamed },
+  });
   const news = sources.filter((source) => changed.includes(source.id) && !before.includes(source.id)).map(({ name }) => name);
   if (news.length > 0)
     say({
@@ -213,7 +224,7 @@ async function reviewNext(): Promise<void> {
   try {
     const files = await filesOf(link, work.project.sources);
     const source = work.project.sources.find((each) => each.id === id);
-    const match = source && matchFiles([source], [...files.keys()]).get(id);
+    const match = source && matchFiles([source], [...files.keys()].filter(isArtFile), link.folder.name).get(id);
     if (!source || !match) return;
     const art =
       match.from === "one"
@@ -256,9 +267,9 @@ export async function leaveFresh(): Promise<void> {
   const link = linked && (await storage.links.get(linked.project));
   if (!linked || !link) return;
   for (const [path, file] of await artFilesIn(link.folder))
-    if (linked.fresh.some((each) => each.name === file.name && each.lastModified === file.lastModified)) link.ignored[path] = stampOf(file);
+    if (linked.fresh.some((each) => each.path === `${link.folder.name}/${path}`)) link.ignored[path] = stampOf(file);
   await storage.links.put(link);
-  useLinkedFolder.setState({ linked: { ...linked, fresh: [] } });
+  useLinkedFolder.setState({ linked: { ...linked, fresh: [], told: [] } });
 }
 
 /** Checks the folder when a project opens and whenever the user returns to the tab, until the returned function is called. */

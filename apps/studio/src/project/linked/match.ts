@@ -22,12 +22,12 @@ export type Matches = ReadonlyMap<SourceId, Match>;
  * Matches by file name: pictures that are called as in the project; those that would be, if all of the folder was imported (`walk_3.png` for
  * the third still of the series `walk`, `hero/walk.png` for `hero-walk.png`); or else one file from which all pictures of a source come
  * (`porter.ora`, `spark.gif`). Where several files fit, the folder path decides, and if that does not either, none is used: a wrong picture
- * would be worse than none. Cost: O(pictures + paths), and for series the paths once each.
+ * would be worse than none. `folder` is what the folder is called. Cost: O(pictures + paths), and for series the paths once each.
  */
-export function matchFiles(sources: readonly Source[], paths: readonly string[]): Matches {
+export function matchFiles(sources: readonly Source[], paths: readonly string[], folder = ""): Matches {
   const byPath = new Map(paths.map((path) => [path.toLowerCase(), path]));
   const byName = groupedBy(paths, lastPart);
-  const imported = importedAs(paths);
+  const imported = importedAs(paths, folder);
   const matches = new Map<SourceId, Match>();
   for (const source of sources) {
     const called = lastPart(artStem(source));
@@ -57,11 +57,11 @@ function fileOfAll({ pictures }: Source, alike: readonly string[]): string | nul
  * Files in which the art of sources was only drawn, as it seems: `porter.ora` where the source has `porter.png`, or where there are sources for
  * each layer of it, such as `porter-coat`.
  */
-export function drawnBeside(sources: readonly Source[], paths: readonly string[]): Set<string> {
+export function drawnBeside(sources: readonly Source[], paths: readonly string[], folder = ""): Set<string> {
   const called = sources.map((source) => lastPart(artStem(source)));
   const isDrawn = (stem: string) => called.includes(stem) || called.some((name) => name.startsWith(`${stem}-`));
   return new Set(
-    [...importedAs(paths).singles].flatMap(([stem, alike]) => {
+    [...importedAs(paths, folder).singles].flatMap(([stem, alike]) => {
       const others = alike.filter((path) => !isPng(path));
       if (others.length === 0 || !isDrawn(stem)) return [];
       return called.includes(stem) ? others : others.filter((path) => /\.ora$/i.test(path));
@@ -76,13 +76,14 @@ interface Imported {
   readonly series: ReadonlyMap<string, ReadonlyMap<number, string>>;
 }
 
-function importedAs(paths: readonly string[]): Imported {
+function importedAs(paths: readonly string[], folder: string): Imported {
+  const within = (path: string) => (folder === "" ? path : `${folder}/${path}`);
   const [several, stills] = [paths.filter((path) => HOLDS_SEVERAL.test(path)), paths.filter((path) => !HOLDS_SEVERAL.test(path))];
-  const { series, single: alone } = findSeries(stills, (path) => path);
+  const { series, single: alone } = findSeries(stills, within);
   const single = [...alone, ...several];
   const things = [
-    ...series.map(({ name, members }) => ({ path: members[0]?.file ?? "", plain: name })),
-    ...single.map((path) => ({ path, plain: path.slice(path.lastIndexOf("/") + 1) })),
+    ...series.map(({ name, members }) => ({ path: within(members[0]?.file ?? ""), plain: name })),
+    ...single.map((path) => ({ path: within(path), plain: path.slice(path.lastIndexOf("/") + 1) })),
   ];
   const names = namesInFolders(things);
   const numbered = series.map(({ members }, k) => {
@@ -118,7 +119,8 @@ function groupedBy<Key>(paths: readonly string[], keyOf: (path: string) => Key):
   return groups;
 }
 
-function stemOf(path: string): string {
+/** A path without its ending. */
+export function stemOf(path: string): string {
   return path.replace(/(?<=[^/])\.[^./]*$/, "");
 }
 

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { readBundle } from "@caravan/core/bundle";
 import { readGif, sha256Hex, utf8, writeGif } from "@caravan/core/codec";
 import { allPictures } from "@caravan/core/model";
-import { crop } from "@caravan/core/raster";
+import { crop, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
 import { figureSheet, goTo, layeredFile, openEmpty, png, pngFile, typeNumber, type UploadedFile } from "./studio";
 
@@ -32,6 +32,13 @@ async function writeArt(page: Page, { name, bytes }: UploadedFile): Promise<void
     },
     { path: name, base64: Buffer.from(bytes).toString("base64") },
   );
+}
+
+/** An uncompressed picture in a format that the project does not keep, from the top down. */
+function tgaFile(name: string, { width, height, bytes }: Pixels): UploadedFile {
+  const header = [0, 0, 2, 0, 0, 0, 0, 0, 0, 0, 0, 0, width & 255, width >> 8, height & 255, height >> 8, 32, 0x28];
+  const drawn = Array.from(bytes, (_, k) => bytes[k % 4 === 0 ? k + 2 : k % 4 === 2 ? k - 2 : k] as number);
+  return { name, bytes: Uint8Array.from([...header, ...drawn]) };
 }
 
 /** Like a person returning to the tab from a drawing program. */
@@ -142,23 +149,25 @@ test("stills of a series, an animation and a layered file are watched as they li
     const stack = '<layer name="light" src="light.png" composite-op="svg:plus"/><layer name="body" src="body.png"/>';
     return layeredFile("camp.ora", figure(0), stack, { "body.png": figure(0), "light.png": figure(light) });
   };
+  const run = (number: number, k: number) => writeArt(page, tgaFile(`people/run_${number}.tga`, figure(k)));
   for (const number of [1, 2, 3]) await still(number, number);
+  for (const number of [1, 2]) await run(number, number);
   await spark(0, 1, 2);
   await writeArt(page, camp(1));
   await goTo(page, "Sources");
   await page.keyboard.press("l");
   const line = page.getByRole("region", { name: "Linked folder" });
-  await line.getByRole("button", { name: "Import 5 new pictures" }).click();
+  await line.getByRole("button", { name: "Import 7 new pictures" }).click();
   await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
   await goTo(page, "Sources");
-  await expect(line).toContainText("3 of 3 sources have their art in it, none changed.");
+  await expect(line).toContainText("4 of 4 sources have their art in it, none changed.");
   await expect(line).not.toContainText("other names");
   await expect(line.getByRole("button", { name: /Import/ })).toBeHidden();
 
   const isUsed = async (name: string, after: () => Promise<void>) => {
     await after();
     await comeBack(page);
-    await expect(line).toContainText("3 of 3 sources have their art in it, 1 changed.");
+    await expect(line).toContainText("4 of 4 sources have their art in it, 1 changed.");
     await line.getByRole("button", { name: "See what changed" }).click();
     const review = page.getByRole("dialog", { name: `Changed art of ${name}` });
     await review.getByRole("button", { name: /Use new art/ }).click();
@@ -167,6 +176,7 @@ test("stills of a series, an animation and a layered file are watched as they li
     await expect(line).toContainText("none changed.");
   };
   await isUsed("walk", () => still(2, 0));
+  await isUsed("run", () => run(2, 3));
   await isUsed("spark", () => spark(0, 3, 2));
   await isUsed("camp", () => writeArt(page, camp(2)));
   // A drawing program that is just writing it: nothing is said of a file that cannot be read.
@@ -183,6 +193,7 @@ test("stills of a series, an animation and a layered file are watched as they li
   const pictures = project.sources.map((source) => [source.name, ...allPictures(source).map(({ sha256 }) => sha256)]);
   expect(pictures.toSorted()).toEqual([
     ["camp", drawn(0), drawn(3)],
+    ["run", drawn(1), drawn(3)],
     ["spark", ...[...readGif(gif(0, 3, 2), "spark.gif").frames(() => {})].map(({ pixels }) => sha256Hex(png.encode(pixels)))],
     ["walk", drawn(1), drawn(0), drawn(3)],
   ]);

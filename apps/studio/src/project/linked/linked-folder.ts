@@ -19,8 +19,19 @@ import { pictureBlob } from "../pictures";
 import { type StoredLink, storage } from "../storage";
 import { artFilesIn, canLinkFolders, chosenFolder, mayUse } from "./folder";
 import { fileAt } from "./folder-files";
-import { drawnBeside, type HashedFile, type Match, type Matches, matchFiles, missingFrom, renamedFiles, stemOf, withNameOf } from "./match";
-import { isOtherArt } from "./one-file";
+import {
+  drawnBeside,
+  type HashedFile,
+  isPng,
+  type Match,
+  type Matches,
+  matchFiles,
+  missingFrom,
+  renamedFiles,
+  stemOf,
+  withNameOf,
+} from "./match";
+import { hashOfStill, isOtherArt } from "./one-file";
 
 export interface LinkedFolder {
   readonly project: string;
@@ -189,14 +200,19 @@ async function hasChanged(source: Source, match: Match, { files, ignored, left, 
   for (const [k, path] of match.paths.entries()) {
     const file = path === null ? undefined : files.get(path);
     if (path === null || !file || ignored[path] === stampOf(file)) continue;
-    const sha256 = await hashOf(file, path, link);
-    if (sha256 !== allPictures(source)[k]?.sha256 && !(Object.hasOwn(left, path) && left[path] === sha256)) return true;
+    const sha256 = await pictureHash(file, path, link);
+    if (sha256 !== null && sha256 !== allPictures(source)[k]?.sha256 && !(Object.hasOwn(left, path) && left[path] === sha256)) return true;
   }
   return false;
 }
 
 function pathsOf(match: Match): string[] {
   return match.from === "one" ? [match.path] : match.paths.filter((path) => path !== null);
+}
+
+/** The hash of a file's picture as it is stored; null if it cannot be read, which a drawing program may just be writing. */
+function pictureHash(file: File, path: string, link: string): Promise<string | null> {
+  return isPng(path) ? hashOf(file, path, link) : hashOfStill(file, `${link} ${path} ${stampOf(file)}`);
 }
 
 async function hashOf(file: File, path: string, link: string): Promise<string> {
@@ -255,7 +271,8 @@ async function fileFor(source: Source, k: number, file: File | undefined): Promi
   const layer = source.layers?.[Math.floor(k / count) - 1];
   // Numbers say which still of a series it is, whatever its file is called; layers are identified by name.
   const number = source.pictures[k % count]?.number ?? k % count;
-  const name = `${String(number).padStart(5, "0")}${layer ? `_${layer.name}` : ""}.png`;
+  const ending = file ? file.name.slice(stemOf(file.name).length) : ".png";
+  const name = `${String(number).padStart(5, "0")}${layer ? `_${layer.name}` : ""}${ending}`;
   if (file) return count === 1 && !layer ? file : new File([file], name);
   const blob = await pictureBlob((allPictures(source)[k] ?? sheetOf(source)).sha256);
   return new File(blob ? [blob] : [], name);

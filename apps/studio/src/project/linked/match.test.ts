@@ -43,6 +43,12 @@ describe("matchFiles", () => {
       walk: ["people/Walk_1.png", "people/walk_2.png", "people/walk_10.png"],
     });
     expect(matched([walk], "walk_10.png")).toEqual({ walk: [null, null, "walk_10.png"] });
+    for (const files of [
+      ["walk_1.png", "walk_2.png", "walk_1.webp", "walk_2.webp"],
+      ["walk_2.webp", "walk_1.webp", "walk_2.png", "walk_1.png"],
+    ])
+      expect(matched([walk], ...files)).toEqual({ walk: ["walk_1.png", "walk_2.png", null] });
+    expect(matched([walk], "walk_1.webp", "walk_2.webp")).toEqual({ walk: ["walk_1.webp", "walk_2.webp", null] });
     expect(matched([walk], "people/walk/1.png", "people/walk/2.png")).toEqual({ walk: ["people/walk/1.png", "people/walk/2.png", null] });
   });
 

@@ -90,6 +90,8 @@ function importedAs(paths: readonly string[], folder: string): Imported {
     const name = pathStem(names[k] as string).toLowerCase();
     return [name, new Map(members.map(({ file, number }) => [number, file]))] as const;
   });
+  // Of two series of one name the one that is stored as it is: the later one counts.
+  numbered.sort(([, a], [, b]) => Number([...a.values()].every(isPng)) - Number([...b.values()].every(isPng)));
   const called = new Map(single.map((path, k) => [path, pathStem(withoutEnding(names[series.length + k] as string)).toLowerCase()]));
   return { series: new Map(numbered), singles: groupedBy(single, (path) => called.get(path) as string) };
 }
@@ -124,7 +126,7 @@ export function stemOf(path: string): string {
   return path.replace(/(?<=[^/])\.[^./]*$/, "");
 }
 
-function isPng(path: string): boolean {
+export function isPng(path: string): boolean {
   return /\.png$/i.test(path);
 }
 

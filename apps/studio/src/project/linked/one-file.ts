@@ -1,4 +1,4 @@
-/** Files from which all pictures of a source come: layered ones, animations, pictures in other formats than the project keeps. */
+/** Files that are not simply a picture as the project stores it: layered ones, animations, pictures in other formats. */
 import { layeredArt, type TakenArt, type TakenPicture } from "@caravan/core/intake";
 import type { Source } from "@caravan/core/model";
 import { clearPixels, coverageOf } from "@caravan/core/raster";
@@ -10,9 +10,8 @@ import type { StoredPicture } from "../../workers/jobs";
  * read, which a drawing program may just be writing. `stamp` identifies the file as it is: one that was read is not read again.
  */
 export async function isOtherArt(source: Source, file: File, stamp: string): Promise<boolean> {
-  const art = read.get(stamp) ?? (await artIn(file));
+  const art = await artIn(file, stamp);
   if (!art) return false;
-  read.set(stamp, art);
   const { pictures, layers = [] } = source;
   if (art.kind !== "layers") {
     const found = art.kind === "still" ? [art.picture] : art.pictures;
@@ -32,12 +31,24 @@ export async function isOtherArt(source: Source, file: File, stamp: string): Pro
   );
 }
 
+/** The hash of a still as it is stored; null for everything else, and for what cannot be read. `stamp` as for `isOtherArt`. */
+export async function hashOfStill(file: File, stamp: string): Promise<string | null> {
+  const art = await artIn(file, stamp);
+  return art?.kind === "still" ? art.picture.sha256 : null;
+}
+
 /** What was read, by stamp: hashes and sizes only. */
 const read = new Map<string, TakenArt>();
 
 const NOTHING = coverageOf(clearPixels(1, 1));
 
-async function artIn(file: File): Promise<TakenArt | null> {
+async function artIn(file: File, stamp: string): Promise<TakenArt | null> {
+  const art = read.get(stamp) ?? (await readAgain(file));
+  if (art) read.set(stamp, art);
+  return art;
+}
+
+async function readAgain(file: File): Promise<TakenArt | null> {
   const art = await run("readArt", { name: file.name, blob: file }).catch(() => null);
   if (!art || art.kind === "text") return null;
   const bare = ({ picture: { sha256, width, height } }: StoredPicture): TakenPicture => ({

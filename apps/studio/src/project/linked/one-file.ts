@@ -15,12 +15,13 @@ export async function isOtherArt(source: Source, file: File, stamp: string): Pro
   const { pictures, layers = [] } = source;
   if (art.kind !== "layers") {
     const found = art.kind === "still" ? [art.picture] : art.pictures;
-    // A still is no new art of several pictures: it may be anything that is called alike.
-    if (art.kind === "still" && pictures.length > 1) return false;
+    // One picture is no new art of several, nor several of one: it is something else that is called alike.
+    if (found.length > 1 !== pictures.length > 1) return false;
     return found.length !== pictures.length || found.some(({ sha256 }, k) => sha256 !== pictures[k]?.sha256);
   }
   const arrival = layeredArt({ path: file.name, art }, source);
-  if (!arrival || pictures.length > 1) return false;
+  // Without any layer the source is rather what was exported from it, all layers in one.
+  if (!arrival || pictures.length > 1 || (layers.length === 0 && arrival.layers !== undefined)) return false;
   const own = (name: string) => layers.find((each) => each.name.toLowerCase() === name.toLowerCase());
   return (
     arrival.pictures[0]?.sha256 !== pictures[0]?.sha256 ||

@@ -1,7 +1,18 @@
 /** Cuts sources as a metadata file says, and gives them new art together with a new file. */
-import { groupedBy, type NewFrame, placeOf, type Said, withIdentity } from "../frame-identity";
+import { type NewFrame, placeOf, type Said, withIdentity } from "../frame-identity";
 import { halves, scaledMarks, withAnchoredFrames } from "../marks";
-import { CaravanError, type Cut, type Frame, fittedName, type Reading, type Source, type SourceId, scaleOf, sourceById } from "../model";
+import {
+  CaravanError,
+  type Cut,
+  type Frame,
+  fittedName,
+  groupedBy,
+  type Reading,
+  type Source,
+  type SourceId,
+  scaleOf,
+  sourceById,
+} from "../model";
 import { t } from "../words";
 import { type ChangedPicture, withChangedArt } from "./changed-art";
 import { asShown } from "./cutting";

@@ -9,9 +9,9 @@
  * were. Holds: keys stay unique; no earlier frame becomes two.
  * Cost: O(pieces), and for moved ones × those nearby.
  */
-import { type Frame, isFrameKey, showsMostlyTheSame } from "../model";
+import { type Frame, groupedBy, isFrameKey, showsMostlyTheSame } from "../model";
 import type { NewFrame } from "./new-frame";
-import { groupedBy, liesOn, Pairing } from "./pairing";
+import { liesOn, Pairing } from "./pairing";
 
 interface Options {
   /** Whether keys mean the same before and after. */

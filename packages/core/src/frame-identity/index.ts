@@ -4,5 +4,4 @@ export { type Compared, comparedByDrawings, type FrameChanges, framesChanged, mo
 export { BY_OUTLINE, identified, type Said, withIdentity } from "./identity";
 export { type NewFrame, placeOf } from "./new-frame";
 export { onPicture } from "./on-picture";
-export { groupedBy } from "./pairing";
 export { foundAgain, gridInWords, hasWhatIsLeft, mostAreFound, notFound, recipesFor, wayOnSheet } from "./recipes";

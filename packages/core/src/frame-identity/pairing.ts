@@ -1,6 +1,6 @@
 /** Pairs the pieces of a new cut with earlier frames, each at most once: the steps of which `identity.ts` decides the order. */
 import { likenessOf } from "../cut";
-import type { Frame } from "../model";
+import { type Frame, groupedBy } from "../model";
 import { shownBy } from "./inside";
 import { neighbourhoods } from "./nearby";
 import { type NewFrame, placeOf } from "./new-frame";
@@ -92,15 +92,4 @@ export class Pairing {
 /** Whether they have more than `least` of their area in common. */
 export function liesOn(frame: Frame, piece: NewFrame, least: number): boolean {
   return (frame.picture ?? 0) === (piece.picture ?? 0) && likenessOf(frame.rect, piece.rect) > least;
-}
-
-export function groupedBy<Each>(all: readonly Each[], keyOf: (each: Each) => string): Map<string, Each[]> {
-  const groups = new Map<string, Each[]>();
-  for (const each of all) {
-    const key = keyOf(each);
-    const group = groups.get(key);
-    if (group) group.push(each);
-    else groups.set(key, [each]);
-  }
-  return groups;
 }

@@ -3,7 +3,7 @@
  * Pure; shared by the studio's review and the command line.
  */
 import { facingOfName } from "../facing";
-import { type Clip, naturalOrder, type Source } from "../model";
+import { type Clip, naturalOrder, type Source, stemOf } from "../model";
 import { findSeries, type Series } from "../series";
 import { animationProposal } from "./animation";
 import { describedProposal, recutProposal } from "./described";
@@ -112,7 +112,7 @@ function layersFound(plain: readonly Proposal[], makings: readonly { readonly st
 }
 
 function stackOf(item: TakenItem): Stackable {
-  return { path: item.path.replace(/(?<=[^/])\.[^./]*$/, ""), numbers: null, pictures: [stillOf(item)] };
+  return { path: stemOf(item.path), numbers: null, pictures: [stillOf(item)] };
 }
 
 function stackOfSeries({ name, members }: Series<TakenItem>): Stackable {

@@ -39,6 +39,7 @@ export {
   scaledSide,
   wholePx,
 } from "./geometry";
+export { groupedBy } from "./grouped";
 export { jsonSchemaOf, projectJsonSchema } from "./json-schema";
 export { BLENDS, Blend, checkedLayerName, isFigure, Layer, MOST_LAYERS } from "./layer";
 export {
@@ -72,7 +73,17 @@ export { MOST_COLOURS, Palette } from "./palette";
 export { MOST_PARTS, Part, StepPart, StepParts } from "./part";
 export { Picture, PicturePath, SHA256 } from "./picture";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
-export { artStem, freePath, freePicturePaths, isDeviceName, pathKey, pathStem, takenPaths, withDistinctPaths } from "./picture-paths";
+export {
+  artStem,
+  freePath,
+  freePicturePaths,
+  isDeviceName,
+  pathKey,
+  pathStem,
+  stemOf,
+  takenPaths,
+  withDistinctPaths,
+} from "./picture-paths";
 export { Flip, isFitCanvas, LARGEST_CANVAS, MOST_PIECES } from "./piece";
 export {
   actionNamed,

@@ -135,11 +135,16 @@ export function freePath(file: string, isFree: (path: string) => boolean): strin
   }
 }
 
+/** A path without its ending. */
+export function stemOf(path: string): string {
+  return path.replace(/(?<=[^/])\.[^./]*$/, "");
+}
+
 /**
  * What a source's art is called as files, without an ending, also when the source has been renamed: `art/porter` for `art/porter.png` and for
  * `art/porter/000.png`.
  */
 export function artStem({ pictures }: Pick<Source, "pictures">): string {
   const file = pictures[0]?.file ?? "";
-  return pictures.length === 1 ? file.replace(/(?<=[^/])\.[^./]*$/, "") : file.slice(0, Math.max(0, file.lastIndexOf("/")));
+  return pictures.length === 1 ? stemOf(file) : file.slice(0, Math.max(0, file.lastIndexOf("/")));
 }

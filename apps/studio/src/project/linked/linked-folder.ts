@@ -5,7 +5,7 @@
 
 import { followFiles } from "@caravan/core/edit";
 import { isArtFile } from "@caravan/core/intake";
-import { allPictures, type Source, type SourceId, sheetOf } from "@caravan/core/model";
+import { allPictures, type Source, type SourceId, sheetOf, stemOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble } from "../../ui/notices";
@@ -19,18 +19,7 @@ import { pictureBlob } from "../pictures";
 import { type StoredLink, storage } from "../storage";
 import { artFilesIn, canLinkFolders, chosenFolder, mayUse } from "./folder";
 import { fileAt } from "./folder-files";
-import {
-  drawnBeside,
-  type HashedFile,
-  isPng,
-  type Match,
-  type Matches,
-  matchFiles,
-  missingFrom,
-  renamedFiles,
-  stemOf,
-  withNameOf,
-} from "./match";
+import { drawnBeside, type HashedFile, isPng, type Match, type Matches, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
 import { hashOfStill, isOtherArt } from "./one-file";
 
 export interface LinkedFolder {
@@ -45,7 +34,7 @@ export interface LinkedFolder {
   /** Pictures there that are no source yet. */
   readonly fresh: readonly HandedFile[];
   /** Texts that are called like one of these, and may describe it. */
-  readonly told: readonly HandedFile[];
+  readonly texts: readonly HandedFile[];
   /** Files that have another name there now, by the project's paths of their pictures. */
   readonly renamed: ReadonlyMap<string, string>;
   /** Whether the project itself is kept there. */
@@ -93,7 +82,7 @@ async function look(ask: boolean): Promise<void> {
   const { project, folder, ignored, mark = "", home = false } = link;
   const known = { project, name: folder.name, home };
   if (!(await mayUse(folder, "read", ask))) {
-    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [], told: [], renamed: new Map() } });
+    useLinkedFolder.setState({ linked: { ...known, locked: true, matched: 0, changed: [], fresh: [], texts: [], renamed: new Map() } });
     return;
   }
   const { sources } = currentProject();
@@ -114,13 +103,13 @@ async function look(ask: boolean): Promise<void> {
   const followed = new Set(renamed.values());
   const fresh = others.filter(([path, file]) => !followed.has(path) && ignored[path] !== stampOf(file));
   const stems = new Set(fresh.map(([path]) => stemOf(path).toLowerCase()));
-  const told = [...found].filter(([path]) => !files.has(path) && stems.has(stemOf(path).toLowerCase()));
+  const texts = [...found].filter(([path]) => !files.has(path) && stems.has(stemOf(path).toLowerCase()));
   // By their paths with the folder's own name, as if it was dropped: these name what two folders have of one name.
   const handed = ([path, file]: readonly [string, File]): HandedFile => ({ path: `${folder.name}/${path}`, file });
   if (useOpenProject.getState().id !== id) return;
   const before = useLinkedFolder.getState().linked?.changed ?? [];
   useLinkedFolder.setState({
-    linked: { ...known, locked: false, matched: matches.size, changed, fresh: fresh.map(handed), told: told.map(handed), renamed },
+    linked: { ...known, locked: false, matched: matches.size, changed, fresh: fresh.map(handed), texts: texts.map(handed), renamed },
   });
   const news = sources.filter((source) => changed.includes(source.id) && !before.includes(source.id)).map(({ name }) => name);
   if (news.length > 0)
@@ -286,7 +275,7 @@ export async function leaveFresh(): Promise<void> {
   for (const [path, file] of await artFilesIn(link.folder))
     if (linked.fresh.some((each) => each.path === `${link.folder.name}/${path}`)) link.ignored[path] = stampOf(file);
   await storage.links.put(link);
-  useLinkedFolder.setState({ linked: { ...linked, fresh: [], told: [] } });
+  useLinkedFolder.setState({ linked: { ...linked, fresh: [], texts: [] } });
 }
 
 /** Checks the folder when a project opens and whenever the user returns to the tab, until the returned function is called. */

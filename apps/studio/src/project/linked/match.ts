@@ -3,12 +3,14 @@ import { namesInFolders, withoutEnding } from "@caravan/core/intake";
 import {
   allPictures,
   artStem,
+  groupedBy,
   isNumberedByFiles,
   naturalOrder,
   type Picture,
   pathStem,
   type Source,
   type SourceId,
+  stemOf,
 } from "@caravan/core/model";
 import { findSeries, numberIn } from "@caravan/core/series";
 
@@ -108,22 +110,6 @@ function numberedFiles(name: string, { series, singles }: Imported): (number: nu
 
 function onlyOf(paths: readonly string[] | undefined): string | null {
   return paths?.length === 1 ? (paths[0] as string) : null;
-}
-
-function groupedBy<Key>(paths: readonly string[], keyOf: (path: string) => Key): Map<Key, string[]> {
-  const groups = new Map<Key, string[]>();
-  for (const path of paths) {
-    const key = keyOf(path);
-    const group = groups.get(key);
-    if (group) group.push(path);
-    else groups.set(key, [path]);
-  }
-  return groups;
-}
-
-/** A path without its ending. */
-export function stemOf(path: string): string {
-  return path.replace(/(?<=[^/])\.[^./]*$/, "");
 }
 
 export function isPng(path: string): boolean {

@@ -16,7 +16,7 @@ export function LinkedFolderLine() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at again when the sources change
   useEffect(() => inBackground(lookAgain()), [sources]);
   if (!linked) return null;
-  const { name, locked, matched, changed, fresh, told, renamed, home } = linked;
+  const { name, locked, matched, changed, fresh, texts, renamed, home } = linked;
   const [first] = renamed;
   const facts = { matched, count: sources.length, changed: changed.length > 0 ? changed.length : t("none") };
   return (
@@ -54,7 +54,7 @@ export function LinkedFolderLine() {
           {first && <Button onClick={followRenamed}>{renamed.size === 1 ? t("Follow it") : t("Follow them")}</Button>}
           {fresh.length > 0 && (
             <>
-              <Button onClick={() => inBackground(takeInAndGo([...fresh, ...told]))}>
+              <Button onClick={() => inBackground(takeInAndGo([...fresh, ...texts]))}>
                 {fresh.length === 1
                   ? t("Import {count} new picture", { count: fresh.length })
                   : t("Import {count} new pictures", { count: fresh.length })}

@@ -1,9 +1,9 @@
 /** Keeps the metadata files that cut sources, so that a field can be read differently later. */
 
 import { sheetLook } from "@caravan/core/art";
-import { cutByMetadata } from "@caravan/core/edit";
+import { cutByMetadata, type ToldOfSource } from "@caravan/core/edit";
 import type { NewFrame } from "@caravan/core/frame-identity";
-import { framesAndClips } from "@caravan/core/intake";
+import { framesAndClips, pictureCalled } from "@caravan/core/intake";
 import type { Grade, Understood, Unplaced } from "@caravan/core/metadata";
 import { type Reading, type Source, type SourceId, scaleOf, whyOf } from "@caravan/core/model";
 import { useEffect } from "react";
@@ -13,6 +13,7 @@ import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { begin } from "./begun";
 import { earlierCuts } from "./earlier-cuts";
+import { followClips } from "./follow-clips";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 import { storage } from "./storage";
@@ -68,40 +69,52 @@ async function recall(project: string, source: Source, reading: Reading): Promis
 
 async function understood(source: Source, text: string, file: string, reading: Reading): Promise<Understood> {
   const { coverage } = await pictureOfLook(sheetLook(source));
-  return run("readAs", { text, where: file, picture: `${source.name}.png`, coverage, reading });
+  return run("readAs", { text, where: file, picture: pictureCalled(source, text), coverage, reading });
 }
 
-/** Cuts the source again by a corrected reading. Returns an error message, or null. */
+/** Cuts the source again by a corrected reading, and its clips follow. Returns an error message, or null. */
 export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
   const work = begin();
   try {
     const { frames, clips, unplaced, grade } = await understood(source, known.text, known.file, reading);
     if (frames.length === 0) return t("Read this way, no frame is on the picture. {why}", { why: unplaced[0]?.why ?? "" });
     work.stillHas(source);
-    const { told } = framesAndClips({ frames, clips }, known.file);
-    const before = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
+    const now = toldIn({ frames, clips }, known.file);
+    const read = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
     work.stillHas(source);
-    const toldBefore = before && framesAndClips(before, known.file).told;
+    const before = read && toldIn(read, known.file);
     const cut = { by: "metadata" as const, file: known.file, reading };
-    const error = work.edit(cutByMetadata, source.id, cut, told, toldBefore, earlierCuts(source, cut));
-    if (!error) keepMetadataText(source.id, { ...known, unplaced, grade });
-    return error?.message ?? null;
+    const args = [source.id, cut, now.frames, before?.frames, earlierCuts(source, cut)] as const;
+    const following = followClips(source.id, now, before, { add: "new", removeGone: true });
+    const error = work.apply(
+      following.after((project) => cutByMetadata(project, ...args)),
+      (project) => cutByMetadata.label(project, ...args),
+    );
+    if (error) return error.message;
+    keepMetadataText(source.id, { ...known, unplaced, grade });
+    following.tell(known.file);
+    return null;
   } catch (error) {
     return whyOf(error);
   }
 }
 
-/**
- * What the source's metadata file said about its frames, as far as known, to distinguish a person's decisions from the file. Without the
- * file in this browser: names, and origins if the next file (`next`) gives any.
- */
-export async function toldBefore(source: Source, next: readonly NewFrame[]): Promise<readonly NewFrame[]> {
+/** What the source's metadata file said, to distinguish a person's decisions from the file; null if this browser does not have it. */
+export async function toldBefore(source: Source): Promise<ToldOfSource | null> {
   const { id } = useOpenProject.getState();
   const stored = id === null ? undefined : await storage.texts.get([id, source.id]).catch(() => undefined);
-  if (stored && source.cut?.by === "metadata" && stored.file === source.cut.file) {
-    const told = await understood(source, stored.text, stored.file, source.cut.reading).catch(() => null);
-    if (told) return framesAndClips(told, stored.file).told;
-  }
+  if (!stored || source.cut?.by !== "metadata" || stored.file !== source.cut.file) return null;
+  const told = await understood(source, stored.text, stored.file, source.cut.reading).catch(() => null);
+  return told && toldIn(told, stored.file);
+}
+
+export function toldIn(read: Pick<Understood, "frames" | "clips">, file: string): ToldOfSource {
+  const { told, clips } = framesAndClips(read, file);
+  return { frames: told, clips };
+}
+
+/** What may be supposed of frames if nothing says what their file said before: names, and origins if the `next` file gives any. */
+export function supposedlyTold(source: Source, next: readonly NewFrame[]): NewFrame[] {
   const origins = next.some(({ origin }) => origin !== undefined);
   return source.frames.map(({ key, column, row, number, rect, picture, name, origin }) => ({
     ...{ key, column, row, number, rect, empty: false },

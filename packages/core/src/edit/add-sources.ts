@@ -4,27 +4,19 @@ import type { NewFrame } from "../frame-identity";
 import {
   type ActionName,
   type Clearing,
-  type Clip,
   type ClipName,
   type Cut,
-  checkedDuration,
-  clipNamed,
   counted,
   FACINGS_OF,
   type Facing,
-  fitFileName,
   fittedName,
   frameRef,
   freeName,
   freePicturePaths,
-  type Micros,
   type Picture,
-  PLAIN_LOOP,
   type Project,
   refuseTooMany,
   type Source,
-  type SourceId,
-  type Step,
   sourceById,
   takenPaths,
   type Ways,
@@ -32,12 +24,14 @@ import {
 import type { Coverage } from "../raster";
 import { t } from "../words";
 import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
+import { type ArrivedClip, type ArrivedClips, withArrivedClip } from "./arrived-clips";
 import { cutByMetadata } from "./by-metadata";
 import type { StoredPicture } from "./changed-art";
-import { renameClip, withSteps } from "./clips";
+import { renameClip } from "./clips";
 import { cutSource, framesOfPictures } from "./cutting";
 import { edit } from "./edit";
 import { layerFor, type NewLayer } from "./layers";
+import { nameFromFile } from "./name-from-file";
 import { freeSourceId } from "./source-id";
 
 /** A picture that came in, already stored by its hash. */
@@ -65,24 +59,6 @@ export interface Arrival {
   readonly told?: readonly NewFrame[];
   /** Its clips: an animation's own times, or a metadata file's. Steps name frames by their index in the source's list. */
   readonly clips?: readonly ArrivedClip[];
-}
-
-export interface ArrivedClip {
-  readonly name: string;
-  /** The key that actions of the same drop use for it; unique within the drop. */
-  readonly ref?: string;
-  /** `place` is the step's index in the whole clip, if that spans several pictures. */
-  readonly steps: readonly {
-    readonly frame: number;
-    readonly duration: Micros;
-    readonly place?: number;
-    /** What happens at it, in the file's words. */
-    readonly events?: readonly string[];
-  }[];
-  /** The metadata file that described it. Clips with the same name and file on several pictures are one. */
-  readonly file?: string;
-  readonly playback: Clip["playback"];
-  readonly times: number;
 }
 
 /** One movement in several facings, each with a clip of the same drop. */
@@ -115,16 +91,13 @@ export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly Arr
     );
     const arrived: ArrivedClips = { begun: new Map(), named: new Map() };
     const taken = arrivals.reduce((next, arrival) => withArrival(next, arrival, arrived), project);
-    return actions.reduce((next, action) => withArrivedAction(next, action, arrived.named), taken);
+    return withArrivedActions(taken, actions, arrived.named);
   },
 );
 
-/** What became of the clips of this drop. */
-interface ArrivedClips {
-  /** Clips that may continue on another picture, by file and name: their names here, and the indexes of their steps. */
-  readonly begun: Map<string, { readonly name: ClipName; readonly places: readonly number[] }>;
-  /** What they are called here, by their refs. */
-  readonly named: Map<string, ClipName>;
+/** With the actions of clips that came in; those of others are left out. `named` is what clips are called here, by their refs. */
+export function withArrivedActions(project: Project, actions: readonly ArrivedAction[], named: Map<string, ClipName>): Project {
+  return actions.reduce((next, action) => withArrivedAction(next, action, named), project);
 }
 
 function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<string, ClipName>): Project {
@@ -173,7 +146,8 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
   let next: Project = { ...project, sources: [...project.sources, source] };
   if (cut?.by === "metadata") next = cutByMetadata(next, id, cut, arrival.told ?? []);
   else if (cut && !several) next = cutSource(next, id, cut, coverages[0] as Coverage);
-  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, id, clip, arrived);
+  const refs = sourceById(next, id).frames.map((frame) => frameRef({ id }, frame));
+  for (const clip of arrival.clips ?? []) next = withArrivedClip(next, refs, clip, arrived);
   return next;
 }
 
@@ -198,47 +172,6 @@ function withArrivedLayers(project: Project, plain: Source, layers: readonly New
   return source;
 }
 
-function withArrivedClip(project: Project, id: SourceId, clip: ArrivedClip, { begun, named }: ArrivedClips): Project {
-  const { name, ref, steps, playback, times, file } = clip;
-  const { frames } = sourceById(project, id);
-  const shown = steps.flatMap(({ frame, duration, place = 0, events = [] }) => {
-    const found = frames[frame];
-    return found
-      ? [{ place, step: { frame: frameRef({ id }, found), duration: checkedDuration(duration, name), ...fittedEvents(events) } }]
-      : [];
-  });
-  if (shown.length === 0) return project;
-  const key = file === undefined ? undefined : JSON.stringify([file, name]);
-  const before = key === undefined ? undefined : begun.get(key);
-  if (key !== undefined && before) {
-    const clip = clipNamed(project, before.name);
-    const all = [...clip.steps.map((step, k) => ({ step, place: before.places[k] as number })), ...shown].sort((a, b) => a.place - b.place);
-    begun.set(key, { name: before.name, places: all.map(({ place }) => place) });
-    return withSteps(
-      project,
-      before.name,
-      all.map(({ step }) => step),
-    );
-  }
-  const free = freeName(nameFromFile(name), new Set(project.clips.map((each) => each.name))) as ClipName;
-  if (key !== undefined) begun.set(key, { name: free, places: shown.map(({ place }) => place) });
-  if (ref !== undefined) named.set(ref, free);
-  const made: Clip = {
-    ...PLAIN_LOOP,
-    name: free,
-    steps: shown.map(({ step }) => step),
-    playback,
-    times: playback === "once" ? 0 : times,
-  };
-  return { ...project, clips: [...project.clips, made] };
-}
-
-/** Events that can be names; the others are left out. */
-function fittedEvents(events: readonly string[]): Pick<Step, "events"> {
-  const fit = [...new Set(events.flatMap((event) => fittedName(event, 60) ?? []))];
-  return fit.length > 0 ? { events: fit } : {};
-}
-
 /** Adds pictures as uncut sources at the end. */
 export const addSources = edit(
   (_project, pictures: readonly ArrivedPicture[]) =>
@@ -253,11 +186,3 @@ export const addSources = edit(
           pictures.map(({ fileName, ...picture }) => ({ name: fileName, pictures: [picture] })),
         ),
 );
-
-/** A file's name without folders and ending, fit to be a name. */
-function nameFromFile(fileName: string): string {
-  const stem = (fileName.split(/[\\/]/).pop() ?? "").replace(/\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora|json|xml|csv|tsv|txt)$/i, "");
-  if (stem.trim() === "__proto__") return "proto";
-  const fit = fittedName(fitFileName(stem), 120);
-  return fit === null || /^\.+$/.test(fit) ? "picture" : fit;
-}

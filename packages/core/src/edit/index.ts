@@ -1,5 +1,6 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
-export { type Arrival, type ArrivedAction, type ArrivedClip, addSources, sourceToBe, takeIn } from "./add-sources";
+export { type Arrival, type ArrivedAction, addSources, sourceToBe, takeIn, withArrivedActions } from "./add-sources";
+export type { ArrivedClip } from "./arrived-clips";
 export {
   addInput,
   addRule,
@@ -42,6 +43,7 @@ export {
   reverseSteps,
   setClipRules,
 } from "./clips";
+export { type ClipChoices, type ClipNews, clipsToAdd, withClipsAsTold } from "./clips-as-told";
 export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
 export { cutSource, refreshSource, setClearing } from "./cutting";
 export { type DataPlaces, removeData, renameData, setData } from "./data";
@@ -118,6 +120,7 @@ export {
 } from "./stages";
 export { addToSteps, holdUntil, moveBorder, scaleSteps, spreadOverSteps } from "./step-times";
 export { evenOut, setClipFps, setClipTotal, setStepDurations } from "./times";
+export type { ToldOfSource } from "./told-of-source";
 export { moveFrames, nameFrames, namesByPattern, orderFrames, type TrayOrder } from "./tray";
 export { turnAction } from "./turn-action";
 export { addVariants, clipsAlike, clipsToDress } from "./variants";

@@ -1,10 +1,11 @@
 /** Proposals for incoming metadata, either with its picture or for an existing source. */
+import { type ArrivedClip, clipsToAdd } from "../edit";
 import type { Understood, Unplaced } from "../metadata";
-import { counted, type SourceId } from "../model";
+import { type Clip, counted, type Source } from "../model";
 import { t } from "../words";
-import { fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
+import { type DescribedSource, fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
 import { framesAndClips, marksInWords } from "./frames-and-clips";
-import { clearingFor, type Proposal, type ProposedClip, USUAL_CHOICES } from "./proposal";
+import { clearingFor, type Proposal, type ProposedClip, type ShownFrame, USUAL_CHOICES } from "./proposal";
 
 export function describedProposal(item: TakenItem, description: TakenDescription, name: string): Proposal {
   const { path, understood } = description;
@@ -16,8 +17,7 @@ export function describedProposal(item: TakenItem, description: TakenDescription
     named.map(
       (clip): ProposedClip => ({
         ...clip,
-        // Clips with the same name and file on several pictures are one.
-        ref: `${path}\n${clip.name}`,
+        ref: refOf(path, clip),
         shows: clip.steps.flatMap(({ frame }) => {
           const each = told[frame];
           return each ? [{ sha256: picture.sha256, ...clearing, rect: each.rect, turned: each.turned }] : [];
@@ -56,28 +56,54 @@ export function describedProposal(item: TakenItem, description: TakenDescription
   };
 }
 
-export function recutProposal(description: TakenDescription, { source, name }: { source: SourceId; name: string }): Proposal {
+export function recutProposal(description: TakenDescription, of: DescribedSource, source: Source | null, clips: readonly Clip[]): Proposal {
   const { path, understood } = description;
-  const { told } = framesAndClips(understood, path);
+  const file = fileOf(path);
+  const told = framesAndClips(understood, path);
+  const now = { frames: told.told, clips: told.clips.map((clip) => ({ ...clip, ref: refOf(path, clip) })) };
+  const missing = source ? clipsToAdd(clips, source, now, of.before) : [];
+  // Those that were removed since are offered too, if the file has no other.
+  const fresh = missing.filter(({ isNew }) => isNew);
+  const add = fresh.length > 0 ? "new" : "all";
+  const picture = source?.pictures[0];
+  const proposed = (fresh.length > 0 ? fresh : missing).map(
+    ({ clip }): ProposedClip => ({
+      ...clip,
+      ref: refOf(path, clip),
+      shows: clip.steps.flatMap(({ frame }) => {
+        const each = now.frames[frame];
+        return each && source && picture ? [{ sha256: picture.sha256, ...clearingOf(source), rect: each.rect, turned: each.turned }] : [];
+      }),
+    }),
+  );
+  const words = { frames: counted(now.frames.length, "frame"), file, marks: marksInWords(understood) };
   return {
     description,
-    id: path,
-    name,
-    what: t("Cut into {frames}, as {file} says{marks}", {
-      frames: counted(told.length, "frame"),
-      file: fileOf(path),
-      marks: marksInWords(understood),
-    }),
+    id: `${path}\n${of.source}`,
+    name: of.name,
+    what:
+      now.clips.length > 0
+        ? t("Cut into {frames} with {clips}, as {file} says{marks}", { ...words, clips: counted(now.clips.length, "clip") })
+        : t("Cut into {frames}, as {file} says{marks}", words),
     notes: [...doubtsOf(understood), ...misfits(understood.unplaced)],
     unplaced: understood.unplaced,
     shows: [],
     kind: "recut",
     ground: null,
-    usual: USUAL_CHOICES,
-    clips: () => [],
+    usual: { ...USUAL_CHOICES, clips: fresh.length > 0 },
+    clips: () => proposed,
     arrivals: () => [],
-    recut: { source, reading: understood.reading, file: fileOf(path), frames: told },
+    recut: { source: of.source, reading: understood.reading, file, ...now, before: of.before, add },
   };
+}
+
+/** Clips with the same name and file on several pictures are one. */
+function refOf(path: string, { name }: Pick<ArrivedClip, "name">): string {
+  return `${path}\n${name}`;
+}
+
+function clearingOf({ clearing }: Source): Pick<ShownFrame, "clearing"> {
+  return clearing ? { clearing } : {};
 }
 
 /** What is uncertain about a reading, so that nobody takes it for granted. */

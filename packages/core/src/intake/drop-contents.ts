@@ -1,4 +1,5 @@
 /** The contents of one drop, read and stored: pictures by hash, and recognised metadata files. */
+import type { ToldOfSource } from "../edit";
 import type { Understood } from "../metadata";
 import type { Blend, SourceId } from "../model";
 import type { Coverage, Ground } from "../raster";
@@ -49,10 +50,17 @@ export interface TakenItem {
   readonly art: TakenArt;
 }
 
+/** A source that a file describes, and what its file said of it before: null if there was none, or it is not known. */
+export interface DescribedSource {
+  readonly source: SourceId;
+  readonly name: string;
+  readonly before: ToldOfSource | null;
+}
+
 /** A metadata file that was understood for one of the pictures, or for a source that is there already. */
 export interface TakenDescription {
   readonly path: string;
-  readonly of: { readonly picture: string } | { readonly source: SourceId; readonly name: string };
+  readonly of: { readonly picture: string } | DescribedSource;
   readonly understood: Understood;
   readonly text: string;
 }

@@ -1,5 +1,6 @@
 /** Matches a metadata file with the picture it describes among those that came with it. */
 
+import type { Source } from "../model";
 import { t } from "../words";
 import { fileOf } from "./drop-contents";
 import { withoutEnding } from "./names";
@@ -18,6 +19,12 @@ export function describedBy(path: string, text: string, pictures: readonly strin
     named[0] ??
     (pictures.length === 1 ? pictures[0] : undefined);
   return fitting === undefined ? [] : [fitting];
+}
+
+/** What a file calls the picture of a source: by the name of the source, which may have been renamed, or by that of its art. */
+export function pictureCalled({ name, pictures }: Pick<Source, "name" | "pictures">, text: string): string {
+  const art = fileOf(pictures[0]?.file ?? "");
+  return !text.includes(`${name}.`) && art !== "" && text.includes(`${withoutEnding(art)}.`) ? art : `${name}.png`;
 }
 
 /** The descriptions of several pictures, without records that only belong to another of them. */

@@ -1,6 +1,5 @@
 /** A proposal for one incoming thing, and the choices a person has about it. */
-import type { Arrival, ArrivedClip } from "../edit";
-import type { NewFrame } from "../frame-identity";
+import type { Arrival, ArrivedClip, ToldOfSource } from "../edit";
 import type { Unplaced } from "../metadata";
 import type { Blend, Clearing, Frame, Reading, Rect, SourceId } from "../model";
 import type { Ground } from "../raster";
@@ -74,7 +73,17 @@ export interface Proposal {
   /** The metadata file that described the frames. */
   readonly description?: TakenDescription;
   /** For a source that is there already. */
-  readonly recut?: { readonly source: SourceId; readonly reading: Reading; readonly file: string; readonly frames: readonly NewFrame[] };
+  readonly recut?: Recut;
+}
+
+/** What a file says of a source that is there, and said before if that is known. */
+export interface Recut extends ToldOfSource {
+  readonly source: SourceId;
+  readonly reading: Reading;
+  readonly file: string;
+  readonly before: ToldOfSource | null;
+  /** Which of the clips that the project lacks it may add. */
+  readonly add: "new" | "all";
 }
 
 export const USUAL_CHOICES: Choices = {

@@ -78,7 +78,11 @@ export function proposalsFor(
   const names = namesInFolders(makings);
   const plain = makings.map(({ make }, k) => make(names[k] as string));
   const made = layersFound(plain, makings).map((proposal) => proposal && withKnownSource(proposal, sources, clips));
-  const recuts = descriptions.flatMap((each) => ("source" in each.of ? [recutProposal(each, each.of)] : []));
+  const recuts = descriptions.flatMap((each) => {
+    if (!("source" in each.of)) return [];
+    const { source: id } = each.of;
+    return [recutProposal(each, each.of, sources.find((source) => source.id === id) ?? null, clips)];
+  });
   const isThere = (proposal: Proposal | null) => proposal !== null;
   return [...made.slice(0, told.length).filter(isThere), ...recuts, ...made.slice(told.length).filter(isThere)];
 }

@@ -4,7 +4,7 @@
  */
 import { withAnchoredFrames } from "../marks";
 import type { Frame, Project, Source } from "../model";
-import { same } from "./three-way";
+import { same } from "../three-way";
 import { sourcesById, type Versions } from "./versions";
 
 /** All three with rectangles that one side moved where that side has them, and what stands in those frames moved with them. */

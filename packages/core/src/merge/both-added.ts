@@ -1,9 +1,9 @@
 /** Keeps what both sides have added under one name, each its own: theirs gets another name before the two are merged. */
 import { freeName, type Project } from "../model";
+import { merged, same } from "../three-way";
 import { t } from "../words";
 import type { Conflict } from "./conflict";
 import { RENAMES } from "./renames";
-import { merged, same } from "./three-way";
 
 interface Named {
   readonly name: string;

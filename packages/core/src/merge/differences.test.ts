@@ -3,8 +3,8 @@ import { describe, expect, it } from "vitest";
 import { addClip, renameClip, setClipRules } from "../edit";
 import { porterProject } from "../edit/project.fixture";
 import type { ClipName, FrameRef, Project } from "../model";
+import { same } from "../three-way";
 import { differenceInWords, differencesBetween } from "./differences";
-import { same } from "./three-way";
 
 const base = ["walk", "idle", "hit"].reduce((project, name) => addClip(project, ["s1/c0r0" as FrameRef], name), porterProject());
 const inWords = (after: Project) => differencesBetween(base, after).map(differenceInWords);

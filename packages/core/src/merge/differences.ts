@@ -1,8 +1,8 @@
 /** Lists the differences between two versions of a project, item by item, by name. */
 import type { Project } from "../model";
+import { same } from "../three-way";
 import { t } from "../words";
 import { type Rename, renamesIn } from "./renames";
-import { same } from "./three-way";
 
 export interface Difference {
   /** In which list of the document, or the field itself: `clips`, `name`. */

@@ -1,8 +1,8 @@
 /** Keeps the frames of two cuts of one source apart: frames that a side has added belong to its way of cutting. */
 import { frameName, type Project, type Source } from "../model";
+import { same } from "../three-way";
 import { t } from "../words";
 import type { Conflict } from "./conflict";
-import { same } from "./three-way";
 import { sourcesById, type Versions } from "./versions";
 
 /**

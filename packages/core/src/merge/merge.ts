@@ -1,5 +1,6 @@
 /** Merges two versions of a project with a common origin by meaning: clips, steps, marks, rules. */
 import { CaravanError, checkDocument, type Project, whyOf } from "../model";
+import { type Clash, merged } from "../three-way";
 import { t } from "../words";
 import { withRectanglesOfBoth } from "./at-their-pixels";
 import { withAddedApart } from "./both-added";
@@ -10,7 +11,6 @@ import { withNeeded } from "./needed";
 import { withOwnIds } from "./new-ids";
 import { withRenamesFollowed } from "./renames";
 import { settled } from "./settled";
-import { type Clash, merged } from "./three-way";
 
 const MESSAGES: Readonly<Record<Clash["how"], () => string>> = {
   "both changed it": () => t("Both sides changed it differently; ours is kept."),

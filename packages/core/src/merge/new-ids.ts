@@ -1,7 +1,7 @@
 /** Keeps sources apart that both sides added under the same new id. */
 import type { Project, SourceId } from "../model";
 import { sourcesNamed, withSourceIds } from "../references";
-import { same } from "./three-way";
+import { same } from "../three-way";
 
 /** Their version with new ids for whatever it added under an id that ours uses for something else. */
 export function withOwnIds(base: Project, ours: Project, theirs: Project): Project {

@@ -12,7 +12,7 @@ import {
   type Palette,
   type Project,
 } from "../model";
-import { same } from "./three-way";
+import { areMostlyAlike, same } from "../three-way";
 import type { Versions } from "./versions";
 
 export interface Rename {
@@ -83,19 +83,7 @@ function pairsOf(gone: readonly Named[], fresh: readonly Named[], isSame: (a: Na
 function mostlyAlike(list: Rename["list"]): (a: Named, b: Named) => boolean {
   const parts = PARTS[list];
   if (!parts) return () => false;
-  return (a, b) => {
-    const [was, is] = [parts(a), parts(b)];
-    const left = new Map<string, number>();
-    for (const part of was) left.set(part, (left.get(part) ?? 0) + 1);
-    let shared = 0;
-    for (const part of is) {
-      const count = left.get(part) ?? 0;
-      if (count === 0) continue;
-      shared++;
-      left.set(part, count - 1);
-    }
-    return shared * 2 > Math.max(was.length, is.length);
-  };
+  return (a, b) => areMostlyAlike(parts(a), parts(b));
 }
 
 /** What an item is known by, where that is more than its settings, which many items share. */

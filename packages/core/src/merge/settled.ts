@@ -3,9 +3,9 @@
  * ours again, a second source of one name gets another name.
  */
 import { checkDocument, freeName, type Project } from "../model";
+import { same } from "../three-way";
 import { t } from "../words";
 import type { Conflict } from "./conflict";
-import { same } from "./three-way";
 
 const LISTS = ["sources", "clips", "actions", "marks", "palettes", "parts", "behaviours", "stages", "drives", "deliveries"] as const;
 

@@ -1,8 +1,16 @@
 /** Adds the chosen parts of a drop to the project: new sources with clips and actions, metadata for sources, new art for sources. */
 
 import { looksOf } from "@caravan/core/art";
-import { type ArrivedAction, type ChangedPicture, cutByMetadata, refreshByMetadata, sourceToBe, takeIn } from "@caravan/core/edit";
-import { type Choices, framesAndClips, type Proposal, type TakenDescription } from "@caravan/core/intake";
+import {
+  type ArrivedAction,
+  type ChangedPicture,
+  cutByMetadata,
+  refreshByMetadata,
+  sourceToBe,
+  takeIn,
+  withArrivedActions,
+} from "@caravan/core/edit";
+import type { Choices, Proposal, Recut, TakenDescription } from "@caravan/core/intake";
 import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
@@ -10,7 +18,8 @@ import { t } from "../../ui/words";
 import { begin } from "../begun";
 import { withLayersOf } from "../changed-art/layered";
 import { reviewNewArt } from "../changed-art/review";
-import { keepMetadataText, toldBefore } from "../metadata-texts";
+import { followClips } from "../follow-clips";
+import { keepMetadataText, supposedlyTold, toldBefore, toldIn } from "../metadata-texts";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
 import { openProject, startProject } from "../projects";
@@ -57,7 +66,7 @@ async function addSources(
   actions: readonly ArrivedAction[],
 ): Promise<SourceId[]> {
   const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
-  const recuts = chosen.flatMap(({ recut }) => (recut ? [recut] : []));
+  const recuts = chosen.flatMap((proposal) => (proposal.recut ? [recutting(proposal.recut, choicesOf(proposal))] : []));
   if (arrivals.length + recuts.length === 0) return [];
   if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return [];
   const work = begin();
@@ -72,17 +81,15 @@ async function addSources(
   const known = new Set(currentProject().sources.map((source) => source.id));
   const change = (project: Project) => {
     let next = ready.length > 0 ? takeIn(project, ready, actions) : project;
-    for (const { source, reading, file, frames } of recuts) next = cutByMetadata(next, source, { by: "metadata", file, reading }, frames);
+    for (const { change, following } of recuts) next = withArrivedActions(change(next), actions, following.named);
     return next;
   };
   const recut = recuts[0];
-  const label = (project: Project) =>
-    ready.length > 0 || !recut
-      ? takeIn.label(project, ready, actions)
-      : cutByMetadata.label(project, recut.source, { by: "metadata", file: recut.file, reading: recut.reading }, recut.frames);
+  const label = (project: Project) => (ready.length > 0 || !recut ? takeIn.label(project, ready, actions) : recut.label(project));
   const error = work.apply(change, label);
   if (error?.code === "other-project") throw error;
   sayUnlessDone(error);
+  if (!error) for (const { following, file } of recuts) following.tell(file);
   const added = currentProject().sources.filter((source) => !known.has(source.id));
   for (const { description, recut: cutAgain } of chosen) {
     if (!description) continue;
@@ -91,6 +98,14 @@ async function addSources(
     if (source) keepText(source, description);
   }
   return added.length > 0 ? added.map(({ id }) => id) : recuts.map(({ source }) => source);
+}
+
+/** A cut of a source that is there, with its clips. */
+function recutting({ source, reading, file, frames, clips, before, add }: Recut, choices: Choices) {
+  const args = [source, { by: "metadata", file, reading }, frames, before?.frames] as const;
+  const following = followClips(source, { frames, clips }, before, { add: choices.clips ? add : "none", removeGone: false });
+  const change = following.after((project) => cutByMetadata(project, ...args));
+  return { source, file, following, change, label: (project: Project) => cutByMetadata.label(project, ...args) };
 }
 
 function keepText(source: SourceId, { understood, text, path }: TakenDescription): void {
@@ -117,26 +132,33 @@ async function takeDescribedArt(source: Source, picture: ChangedPicture, descrip
   const { understood, path } = description;
   const work = begin();
   const file = path.split("/").pop() ?? path;
-  const { told } = framesAndClips(understood, path);
-  const before = await toldBefore(source, told);
+  const now = toldIn(understood, path);
+  const before = await toldBefore(source);
   work.stillHas(source);
-  const error = work.edit(refreshByMetadata, source.id, picture, { by: "metadata", file, reading: understood.reading }, told, before);
+  const told = before?.frames ?? supposedlyTold(source, now.frames);
+  const args = [source.id, picture, { by: "metadata", file, reading: understood.reading }, now.frames, told] as const;
+  const following = followClips(source.id, now, before, { add: "new", removeGone: false });
+  const error = work.apply(
+    following.after((project) => refreshByMetadata(project, ...args)),
+    (project) => refreshByMetadata.label(project, ...args),
+  );
   sayUnlessDone(error);
   if (error) return;
   keepText(source.id, description);
-  const now = currentProject().sources.find(({ id }) => id === source.id);
+  const after = currentProject().sources.find(({ id }) => id === source.id);
   const keys = new Set(source.frames.map(({ key }) => key));
-  const kept = now?.frames.filter(({ key }) => keys.has(key)).length ?? 0;
+  const kept = after?.frames.filter(({ key }) => keys.has(key)).length ?? 0;
   const gone = source.frames.length - kept;
+  const clips = following.inWords(file);
   say({
     tone: gone > 0 ? "trouble" : "good",
-    text: t("New art of {name}, cut as {file} says: {kept} frames kept, {count} new, {gone} gone.", {
+    text: `${t("New art of {name}, cut as {file} says: {kept} frames kept, {count} new, {gone} gone.", {
       name: source.name,
       file,
       kept,
-      count: (now?.frames.length ?? 0) - kept,
+      count: (after?.frames.length ?? 0) - kept,
       gone,
-    }),
+    })}${clips && ` ${clips}`}`,
   });
 }
 

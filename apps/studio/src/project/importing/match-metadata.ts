@@ -4,16 +4,18 @@ import { sheetLook } from "@caravan/core/art";
 import {
   describedBy,
   fileOf,
+  pictureCalled,
   type TakenDescription,
   type TakenItem,
   withoutEnding,
   withoutLayers,
   withoutOthersRecords,
 } from "@caravan/core/intake";
-import { CaravanError } from "@caravan/core/model";
+import { artStem, CaravanError, type Source } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
+import { toldBefore } from "../metadata-texts";
 import { currentProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
 import { chosenSource, useView } from "../view";
@@ -44,13 +46,13 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
   return { found, failed };
 }
 
-/** A file may describe several of the pictures dropped with it; a lone one is matched to the source that it most likely describes. */
+/** A file may describe several of the pictures dropped with it; a lone one is matched to sources that are there. */
 async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription[]> {
   const stills = new Map(
     items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [[picture, art.picture.coverage] as const] : [])),
   );
   const pictures = describedBy(path, text, [...stills.keys()]);
-  const { readings: known, sources } = currentProject();
+  const { readings: known } = currentProject();
   const ask = async (picture: string): Promise<TakenDescription> => {
     const coverage = stills.get(picture) as Coverage;
     const understood = await run("understand", { text, where: fileOf(path), picture: fileOf(picture), coverage, known });
@@ -58,21 +60,36 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
   };
   if (pictures.length > 1) return understandSeveral(pictures, ask);
   if (pictures[0] !== undefined) return [await ask(pictures[0])];
-  const name = withoutEnding(path).toLowerCase();
-  const source =
-    sources.find((each) => each.name.toLowerCase() === name) ??
-    sources.find((each) => text.includes(`${each.name}.`)) ??
-    chosenSource(currentProject(), useView.getState());
-  if (!source)
+  const described = describedSources(path, text);
+  if (described.length === 0)
     throw new CaravanError(
       "bad-metadata",
       fileOf(path),
       t("It describes a picture, and there is none."),
       t("Drop it together with its picture."),
     );
-  const { coverage } = await pictureOfLook(sheetLook(source));
-  const understood = await run("understand", { text, where: fileOf(path), picture: `${source.name}.png`, coverage, known });
-  return [{ path, of: { source: source.id, name: source.name }, understood, text }];
+  const askOf = async (source: Source): Promise<TakenDescription> => {
+    const { coverage } = await pictureOfLook(sheetLook(source));
+    const understood = await run("understand", { text, where: fileOf(path), picture: pictureCalled(source, text), coverage, known });
+    return { path, of: { source: source.id, name: source.name, before: await toldBefore(source) }, understood, text };
+  };
+  return Promise.all(described.map(askOf));
+}
+
+/** The sources that a file describes, dropped without pictures: those that it cut before, or else the one that it most likely is about. */
+function describedSources(path: string, text: string): readonly Source[] {
+  const project = currentProject();
+  const { sources } = project;
+  const file = fileOf(path).toLowerCase();
+  const cut = sources.filter((each) => each.cut?.by === "metadata" && each.cut.file.toLowerCase() === file);
+  if (cut.length > 0) return cut;
+  const name = withoutEnding(path).toLowerCase();
+  const source =
+    sources.find((each) => each.name.toLowerCase() === name) ??
+    sources.find((each) => fileOf(artStem(each)).toLowerCase() === name) ??
+    sources.find((each) => text.includes(`${each.name}.`)) ??
+    chosenSource(project, useView.getState());
+  return source ? [source] : [];
 }
 
 /** Of each of the pictures what the file says of it; a picture that it only mentions is left to be a plain sheet. */

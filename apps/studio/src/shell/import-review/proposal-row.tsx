@@ -98,11 +98,15 @@ export function ProposalRow({
           {isNew && clips.length > 0 && (
             <Tick
               label={
-                clips.length === 1
-                  ? kind === "animation"
-                    ? t("Make a clip with its times")
-                    : t("Make a clip")
-                  : t("Make its {count} clips", { count: clips.length })
+                kind === "recut"
+                  ? clips.length === 1
+                    ? t("Add its clip {name}", { name: clips[0]?.name ?? "" })
+                    : t("Add its {count} clips that are not here", { count: clips.length })
+                  : clips.length === 1
+                    ? kind === "animation"
+                      ? t("Make a clip with its times")
+                      : t("Make a clip")
+                    : t("Make its {count} clips", { count: clips.length })
               }
               checked={choices.clips}
               onChange={(take) => onChange({ clips: take })}

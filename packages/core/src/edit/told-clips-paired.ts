@@ -1,0 +1,71 @@
+/** Which clips of a project came from which of a metadata file. */
+import type { Clip, Source } from "../model";
+import { areMostlyAlike, same } from "../three-way";
+import type { ArrivedClip } from "./arrived-clips";
+import { framesOf, isOn, type PlainClip, plain, saysSame } from "./told-of-source";
+
+/** A clip of the file, as it was before if that is known, and the project's clip that came from it. */
+interface Pair {
+  readonly arrived: ArrivedClip;
+  readonly now: PlainClip;
+  readonly was: PlainClip | null;
+  readonly clip: Clip | null;
+}
+
+/**
+ * Which clip of the project came from which of the file, and those that the file had before. Clips of a file are the same by their names, or by
+ * the frames that they show; a project's clip is one of the file if it is as that was, or else by its name, or if it mostly shows what that did.
+ */
+export function pairedClips(
+  source: Source,
+  clips: readonly Clip[],
+  now: readonly { readonly arrived: ArrivedClip; readonly now: PlainClip }[],
+  told: readonly { readonly now: PlainClip }[] | null,
+): { readonly pairs: readonly Pair[]; readonly gone: readonly { readonly was: PlainClip; readonly clip: Clip }[] } {
+  const names = new Set(now.map((each) => each.now.name));
+  const left = (told ?? []).map((each) => each.now);
+  const fresh = (clip: PlainClip) =>
+    left.find(({ name, steps }) => clip.steps.length > 0 && !names.has(name) && same(framesOf(steps), framesOf(clip.steps)));
+  const origins = now.map(({ now: clip }) => {
+    const was = left.find(({ name }) => name === clip.name) ?? fresh(clip);
+    if (was) left.splice(left.indexOf(was), 1);
+    return was ?? null;
+  });
+  const sought = [
+    ...now.map((each, k) => ({ like: origins[k] ?? each.now, sure: origins[k] !== null })),
+    ...left.map((like) => ({ like, sure: true })),
+  ];
+  const found = paired(source, clips, sought);
+  return {
+    pairs: now.map((each, k) => ({ ...each, was: origins[k] ?? null, clip: found[k] ?? null })),
+    gone: left.flatMap((was, k) => {
+      const clip = found[now.length + k];
+      return clip ? [{ was, clip }] : [];
+    }),
+  };
+}
+
+/** For each of the clips sought the project's that it is. A clip that was not in the file before is not one that merely looks similar. */
+function paired(
+  source: Source,
+  clips: readonly Clip[],
+  sought: readonly { readonly like: PlainClip; readonly sure: boolean }[],
+): (Clip | null)[] {
+  const free = new Set(clips.filter(({ steps }) => steps.some(isOn(source))));
+  const plains = new Map([...free].map((clip) => [clip, plain(clip, source)]));
+  const found: (Clip | null)[] = sought.map(() => null);
+  const pass = (fits: (own: PlainClip, like: PlainClip, sure: boolean) => boolean): void => {
+    for (const [k, { like, sure }] of sought.entries()) {
+      if (found[k]) continue;
+      const clip = [...free].find((each) => fits(plains.get(each) as PlainClip, like, sure));
+      if (!clip) continue;
+      found[k] = clip;
+      free.delete(clip);
+    }
+  };
+  pass((own, like) => own.name === like.name && saysSame(own, like));
+  pass((own, like) => saysSame(own, like));
+  pass((own, like) => own.name === like.name);
+  pass((own, like, sure) => sure && areMostlyAlike(framesOf(own.steps), framesOf(like.steps)));
+  return found;
+}

@@ -1,0 +1,2 @@
+export { areMostlyAlike } from "./alike";
+export { type Clash, merged, same } from "./three-way";

@@ -221,3 +221,70 @@ test("a folder for each character gives sources of distinct names with their met
   await comeBack(page);
   await expect(page.getByText("Art changed in art: villain-walk.")).toBeVisible();
 });
+
+test("metadata that changes in the folder is followed with its clips, together with its art, each for its own source", async ({ page }) => {
+  const figures = (who: string, ms: number, moves: readonly string[]) => ({
+    name: `${who}/sheet.json`,
+    bytes: utf8(
+      JSON.stringify({
+        cells: [0, 1, 2, 3].map((k) => ({ name: `${who} ${k}`, x: k * 32, y: 0, w: 32, h: 40, duration: ms })),
+        moves: moves.map((name, k) => ({ name, from: 2 * k, to: 2 * k + 1 })),
+      }),
+    ),
+  });
+  const art = (who: string, missing: number[] = []) => pngFile(`${who}/sheet.png`, figureSheet(4, 1, { w: 32, h: 40 }, missing));
+  for (const who of ["hero", "villain"]) {
+    await writeArt(page, art(who, who === "hero" ? [] : [3]));
+    await writeArt(page, figures(who, 100, [`${who}-walk`]));
+  }
+  await goTo(page, "Sources");
+  await page.keyboard.press("l");
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await line.getByRole("button", { name: "Import 2 new pictures" }).click();
+  const review = page.getByRole("dialog", { name: "Import review" });
+  await review.getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Sources");
+  await expect(line).toContainText("2 of 2 sources have their art in it, none changed.");
+
+  // Times and a new clip of one; the other is as it was, though its file is called the same.
+  await writeArt(page, figures("hero", 60, ["hero-walk", "hero-rest"]));
+  await comeBack(page);
+  await expect(page.getByText("Metadata changed in art: hero-sheet.")).toBeVisible();
+  await line.getByRole("button", { name: "See what changed" }).click();
+  await expect(review.getByRole("listitem")).toHaveCount(1);
+  await expect(review.getByText("hero-sheet, cut again")).toBeVisible();
+  await review.getByRole("button", { name: "Import" }).click();
+  await expect(
+    page.getByText(/4 frames kept, 0 new, 0 gone\. Clips added: hero-rest\. Clips changed as sheet\.json says: hero-walk\./),
+  ).toBeVisible();
+  await goTo(page, "Sources");
+  await expect(line).toContainText("none changed.");
+
+  // New art with its file; cancelled, it is not reported again.
+  await writeArt(page, art("villain", [1]));
+  await writeArt(page, figures("villain", 80, ["villain-walk"]));
+  await comeBack(page);
+  await expect(line).toContainText("1 changed.");
+  await line.getByRole("button", { name: "See what changed" }).click();
+  await expect(review.getByText("New art of villain-sheet")).toBeVisible();
+  await review.getByRole("button", { name: "Cancel" }).click();
+  await expect(line).toContainText("none changed.");
+  await comeBack(page);
+  await line.getByRole("button", { name: "Look again" }).click();
+  await expect(line).toContainText("none changed.");
+  await writeArt(page, figures("villain", 90, ["villain-walk"]));
+  await comeBack(page);
+  await line.getByRole("button", { name: "See what changed" }).click();
+  await review.getByRole("button", { name: "Import" }).click();
+  await expect(page.getByText(/villain-sheet.*Clips changed as sheet\.json says: villain-walk\./)).toBeVisible();
+
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const { project } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");
+  const times = project.clips.map(({ name, steps }) => [name, ...steps.map(({ duration }) => duration / 1000)]);
+  expect(times).toEqual([
+    ["hero-walk", 60, 60],
+    ["villain-walk", 90, 90],
+    ["hero-rest", 60, 60],
+  ]);
+  expect(project.sources[1]?.pictures[0]?.sha256).toBe(sha256Hex(art("villain", [1]).bytes));
+});

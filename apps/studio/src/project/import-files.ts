@@ -22,24 +22,34 @@ import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
 /** The last of the drops onto the demo: the first one opens a project of its own, which the next ones are for. */
-let ontoDemo: Promise<void> = Promise.resolve();
+let ontoDemo: Promise<unknown> = Promise.resolve();
 
-/** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
-export async function takeInAll(files: readonly File[] | readonly HandedFile[]): Promise<void> {
-  const before = useFailedFiles.getState().failed.length;
-  const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
-  const work = () => countedWork(() => readAndPropose(list)).catch(sayTrouble);
-  if (useOpenProject.getState().demo) {
-    ontoDemo = ontoDemo.then(work);
-    await ontoDemo;
-  } else await work();
-  const failed = useFailedFiles.getState().failed.slice(before);
-  if (!failed[0]) return;
-  const text = failed.length === 1 ? failed[0].error.message : t("{count} files were not imported.", { count: failed.length });
-  say({ tone: "trouble", text, action: { label: t("Show at Sources"), run: () => go("sources") } });
+/** What was made of files that were handed over: nothing, or something that is imported, or on which a person decides. */
+interface Taken {
+  /** False if nobody did, because another project was opened. */
+  readonly decided: Promise<boolean>;
 }
 
-async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
+/** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
+export async function takeInAll(files: readonly File[] | readonly HandedFile[]): Promise<Taken | null> {
+  const before = useFailedFiles.getState().failed.length;
+  const list = files.map((each) => (each instanceof File ? (handed([each])[0] as HandedFile) : each));
+  const work = (): Promise<Taken | null> =>
+    countedWork(() => readAndPropose(list)).catch((error) => {
+      sayTrouble(error);
+      return null;
+    });
+  const working = useOpenProject.getState().demo ? ontoDemo.then(work) : work();
+  if (useOpenProject.getState().demo) ontoDemo = working;
+  const taken = await working;
+  const failed = useFailedFiles.getState().failed.slice(before);
+  if (!failed[0]) return taken;
+  const text = failed.length === 1 ? failed[0].error.message : t("{count} files were not imported.", { count: failed.length });
+  say({ tone: "trouble", text, action: { label: t("Show at Sources"), run: () => go("sources") } });
+  return taken;
+}
+
+async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | null> {
   const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
   for (const { file } of bundles) await openProjectFile(file);
   const began = begin();
@@ -47,7 +57,7 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   const rest = await openProjectFolders(loose);
   // What came with a project's folder is for that project.
   const work = rest.length < loose.length ? begin() : began;
-  if (rest.length === 0) return;
+  if (rest.length === 0) return null;
   // Systems pass dropped files in any order; 2 comes before 10.
   const ordered = rest.toSorted((a, b) => naturalOrder(a.path, b.path));
   const { items, texts } = await readAll(ordered.filter((each) => !isFilm(each)));
@@ -60,13 +70,14 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<void> {
   // Who drops art onto the untouched demo means a project of their own, not the demo's art.
   const { sources, clips } = useOpenProject.getState().demo ? emptyProject("") : work.project;
   const plain = proposalsFor(items, found, { sources, clips });
-  if (plain.length === 0) return;
+  if (plain.length === 0) return null;
   const proposals = needsReview(plain)
     ? proposalsFor(items, found, { sources, clips, grids: await gridsOf(sheetsOf(items, found), work.signal) })
     : plain;
   work.still();
-  if (needsReview(proposals)) offer(proposals);
-  else await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), []);
+  if (needsReview(proposals)) return { decided: offer(proposals) };
+  await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), []);
+  return { decided: Promise.resolve(true) };
 }
 
 /** Nobody cuts more sheets than this from a list; they are cut one by one. */
@@ -99,10 +110,10 @@ export async function bringIn(
 /** Drops that are being read or brought in: what they stored may be in no document yet. */
 let underWay = 0;
 
-async function countedWork(work: () => Promise<void>): Promise<void> {
+async function countedWork<Result>(work: () => Promise<Result>): Promise<Result> {
   underWay++;
   try {
-    await work();
+    return await work();
   } finally {
     underWay--;
   }

@@ -17,7 +17,7 @@ import { useReview } from "../project/importing/review";
 import { takeInLaunched } from "../project/launched";
 import { useLeaving } from "../project/leaving";
 import { canLinkFolders } from "../project/linked/folder";
-import { watchLinkedFolder } from "../project/linked/linked-folder";
+import { watchLinkedFolder } from "../project/linked/watch";
 import { useOpenProject } from "../project/open-project";
 import { firstPictures } from "../project/pictures";
 import { listenToTabs, rememberPlace } from "../project/projects";

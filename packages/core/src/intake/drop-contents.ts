@@ -48,6 +48,8 @@ export interface TakenItem {
   /** Its path from what was handed over, with `/`. */
   readonly path: string;
   readonly art: TakenArt;
+  /** The source whose art it is, if that is known otherwise than by names. */
+  readonly of?: SourceId;
 }
 
 /** A source that a file describes, and what its file said of it before: null if there was none, or it is not known. */

@@ -1,5 +1,5 @@
 /** Recognises what comes in as new art of a source that is there: by its name, or by the name of the source's file. */
-import { artStem, type Clip, frameRef, isNumberedByFiles, type Source, sheetOf } from "../model";
+import { artStem, type Clip, frameRef, isNumberedByFiles, type Source, type SourceId, sheetOf } from "../model";
 import { numberIn } from "../series";
 import { t } from "../words";
 import { fileOf } from "./drop-contents";
@@ -7,24 +7,24 @@ import { wayAsOneSource } from "./layered-file";
 import { withoutEnding } from "./names";
 import type { Proposal } from "./proposal";
 
-/** Art with the name of a source, or of a still in a series, is offered as its new art; unchanged art is left out. */
-export function withKnownSource(proposal: Proposal, sources: readonly Source[], clips: readonly Clip[]): Proposal {
-  return asNewArt(proposal, sources, clips) ?? (proposal.kind === "sheet" ? asStill(proposal, sources) : null) ?? proposal;
+/** Art with the name of a source, or of a still in a series, is offered as its new art, as is that `of` one; unchanged art is left out. */
+export function withKnownSource(proposal: Proposal, sources: readonly Source[], clips: readonly Clip[], of?: SourceId): Proposal {
+  return asNewArt(proposal, sources, clips, of) ?? (proposal.kind === "sheet" ? asStill(proposal, sources) : null) ?? proposal;
 }
 
-function asNewArt(proposal: Proposal, sources: readonly Source[], clips: readonly Clip[]): Proposal | null {
+function asNewArt(proposal: Proposal, sources: readonly Source[], clips: readonly Clip[], of?: SourceId): Proposal | null {
   const { kind, usual } = proposal;
   if (kind === "recut") return null;
   const several = kind === "series" || kind === "animation";
   const isCalled = (name: string) => (each: Source) => each.name.toLowerCase() === name.toLowerCase() && isSeveral(each) === several;
   // Layers may have names that look like a file's with its ending.
   const source =
+    sources.find(({ id }) => id === of) ??
     sources.find(isCalled(proposal.name)) ??
     sources.find(isCalled(withoutEnding(proposal.name))) ??
     // A source that was renamed still has the name of its file.
     sources.find((each) => isSeveral(each) === several && fileStemOf(each).toLowerCase() === withoutEnding(proposal.name).toLowerCase());
   if (!source) return null;
-  const known = { source: source.id, name: source.name };
   const { shows, layers = [] } = proposal;
   const way = kind === "layers" ? wayAsOneSource(proposal, source) : { apart: usual.apart, arrival: { pictures: shows, layers } };
   if (!way) return null;
@@ -33,6 +33,7 @@ function asNewArt(proposal: Proposal, sources: readonly Source[], clips: readonl
   const same =
     isShown(source.pictures, arrival.pictures) &&
     (arrival.layers ?? []).every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
+  const known = { source: source.id, name: source.name, isSame: same };
   const timed = kind === "animation" ? withTimesNoted(proposal, source, clips) : proposal;
   // With its metadata it may still be cut another way.
   if (!same || kind === "described") return { ...timed, known, usual: { ...usual, apart, layers: true, replaces: true } };
@@ -66,7 +67,7 @@ function asStill(proposal: Proposal, sources: readonly Source[]): Proposal | nul
     const { width, height } = before ?? sheetOf(source);
     return {
       ...proposal,
-      known: { source: source.id, name: source.name },
+      known: { source: source.id, name: source.name, isSame: false },
       notes: [
         ...proposal.notes,
         before

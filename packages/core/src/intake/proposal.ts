@@ -63,7 +63,7 @@ export interface Proposal {
   /** What can become of a sheet, in words. */
   readonly cuts?: readonly (readonly [cut: SheetCut, words: string])[];
   /** The source that it may be new art of. */
-  readonly known?: { readonly source: SourceId; readonly name: string };
+  readonly known?: KnownSource;
   /** Records of its metadata file that do not fit, and why. */
   readonly unplaced?: readonly Unplaced[];
   /** Its clips, whether or not they are wanted. */
@@ -74,6 +74,13 @@ export interface Proposal {
   readonly description?: TakenDescription;
   /** For a source that is there already. */
   readonly recut?: Recut;
+}
+
+export interface KnownSource {
+  readonly source: SourceId;
+  readonly name: string;
+  /** Whether it has just this art, which may only be cut another way. */
+  readonly isSame: boolean;
 }
 
 /** What a file says of a source that is there, and said before if that is known. */

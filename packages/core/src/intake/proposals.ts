@@ -3,7 +3,7 @@
  * Pure; shared by the studio's review and the command line.
  */
 import { facingOfName } from "../facing";
-import { type Clip, naturalOrder, type Source, stemOf } from "../model";
+import { type Clip, naturalOrder, type Source, type SourceId, stemOf } from "../model";
 import { findSeries, type Series } from "../series";
 import { animationProposal } from "./animation";
 import { describedProposal, recutProposal } from "./described";
@@ -32,6 +32,7 @@ interface Making {
   /** Its name, unless others in the drop are called alike. */
   readonly plain: string;
   readonly stack?: Stackable;
+  readonly of?: SourceId | undefined;
   make(name: string): Proposal;
 }
 
@@ -51,7 +52,7 @@ export function proposalsFor(
   const cuts = usualCuts(single, new Set(facing.flat()), agreed);
   const makings: Making[] = [
     ...told.map((item) => ({
-      ...{ path: item.path, plain: fileOf(item.path) },
+      ...{ path: item.path, plain: fileOf(item.path), of: item.of },
       stack: { ...stackOf(item), told: described.get(item.path)?.understood.told.layers ?? [] },
       make: (name: string) => describedProposal(item, described.get(item.path) as TakenDescription, name),
     })),
@@ -77,7 +78,7 @@ export function proposalsFor(
   ];
   const names = namesInFolders(makings);
   const plain = makings.map(({ make }, k) => make(names[k] as string));
-  const made = layersFound(plain, makings).map((proposal) => proposal && withKnownSource(proposal, sources, clips));
+  const made = layersFound(plain, makings).map((proposal, k) => proposal && withKnownSource(proposal, sources, clips, makings[k]?.of));
   const recuts = descriptions.flatMap((each) => {
     if (!("source" in each.of)) return [];
     const { source: id } = each.of;

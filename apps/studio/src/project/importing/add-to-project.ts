@@ -24,7 +24,7 @@ import { currentProject, useOpenProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
 import { openProject, startProject } from "../projects";
 import { chooseAction, chooseSource, go } from "../view";
-import { offer, takeWaiting } from "./review";
+import { offerAgain, takeWaiting } from "./review";
 
 /** Imports the chosen things as one undo entry, and opens the stop where work on them begins. New art of sources is then reviewed. */
 export async function bringingIn(
@@ -136,11 +136,17 @@ async function takeDescribedArt(source: Source, picture: ChangedPicture, descrip
   const before = await toldBefore(source);
   work.stillHas(source);
   const told = before?.frames ?? supposedlyTold(source, now.frames);
-  const args = [source.id, picture, { by: "metadata", file, reading: understood.reading }, now.frames, told] as const;
+  const cut = { by: "metadata", file, reading: understood.reading } as const;
+  const isSame = source.pictures[0]?.sha256 === picture.sha256;
+  const change = (project: Project) =>
+    isSame
+      ? cutByMetadata(project, source.id, cut, now.frames, before?.frames)
+      : refreshByMetadata(project, source.id, picture, cut, now.frames, told);
   const following = followClips(source.id, now, before, { add: "new", removeGone: false });
-  const error = work.apply(
-    following.after((project) => refreshByMetadata(project, ...args)),
-    (project) => refreshByMetadata.label(project, ...args),
+  const error = work.apply(following.after(change), (project) =>
+    isSame
+      ? cutByMetadata.label(project, source.id, cut, now.frames)
+      : refreshByMetadata.label(project, source.id, picture, cut, now.frames, told),
   );
   sayUnlessDone(error);
   if (error) return;
@@ -150,15 +156,14 @@ async function takeDescribedArt(source: Source, picture: ChangedPicture, descrip
   const kept = after?.frames.filter(({ key }) => keys.has(key)).length ?? 0;
   const gone = source.frames.length - kept;
   const clips = following.inWords(file);
+  const facts = { name: source.name, file, kept, count: (after?.frames.length ?? 0) - kept, gone };
   say({
     tone: gone > 0 ? "trouble" : "good",
-    text: `${t("New art of {name}, cut as {file} says: {kept} frames kept, {count} new, {gone} gone.", {
-      name: source.name,
-      file,
-      kept,
-      count: (after?.frames.length ?? 0) - kept,
-      gone,
-    })}${clips && ` ${clips}`}`,
+    text: `${
+      isSame
+        ? t("{name} is cut again as {file} says: {kept} frames kept, {count} new, {gone} gone.", facts)
+        : t("New art of {name}, cut as {file} says: {kept} frames kept, {count} new, {gone} gone.", facts)
+    }${clips && ` ${clips}`}`,
   });
 }
 
@@ -169,7 +174,7 @@ async function leaveTheDemo(name: string): Promise<boolean> {
   // Whatever else arrived meanwhile is included.
   const waiting = takeWaiting();
   if (!(await startProject(name.replace(/\.[^.]*$/, "")))) return false;
-  for (const proposals of waiting) offer(proposals);
+  offerAgain(waiting);
   say({
     tone: "plain",
     text: t("Your art is in a project of its own."),

@@ -1,9 +1,13 @@
 /** Collects everything that a person hands over at once: files, whole folders, pasted images. */
 
+import type { SourceId } from "@caravan/core/model";
+
 /** A file with its path in the drop, so that folders keep their meaning. */
 export interface HandedFile {
   readonly file: File;
   readonly path: string;
+  /** The sources whose art or metadata it is, where that is known otherwise than by names. */
+  readonly of?: readonly SourceId[];
 }
 
 export function handed(files: readonly File[]): HandedFile[] {

@@ -11,7 +11,7 @@ import {
   withoutLayers,
   withoutOthersRecords,
 } from "@caravan/core/intake";
-import { artStem, CaravanError, type Source } from "@caravan/core/model";
+import { artStem, CaravanError, type Source, type SourceId } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
@@ -25,6 +25,8 @@ export interface TakenText {
   readonly path: string;
   readonly text: string;
   readonly file: File;
+  /** The sources that it describes, whose art came with it, if that is known otherwise than by names. */
+  readonly of?: readonly SourceId[];
 }
 
 export interface Understanding {
@@ -36,9 +38,16 @@ export interface Understanding {
 export async function understandAll(texts: readonly TakenText[], items: readonly TakenItem[]): Promise<Understanding> {
   const found: TakenDescription[] = [];
   const failed: Understanding["failed"][number][] = [];
-  for (const { path, text, file } of texts) {
+  for (const { path, text, file, of } of texts) {
     try {
-      found.push(...(await understandOne(path, text, items)));
+      found.push(
+        ...(await understandOne(
+          path,
+          text,
+          of ? items.filter((each) => each.of !== undefined && of.includes(each.of)) : items,
+          of !== undefined,
+        )),
+      );
     } catch (error) {
       failed.push({ file, error });
     }
@@ -47,15 +56,18 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
 }
 
 /** A file may describe several of the pictures dropped with it; a lone one is matched to sources that are there. */
-async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription[]> {
+async function understandOne(path: string, text: string, items: readonly TakenItem[], ofAll = false): Promise<TakenDescription[]> {
   const stills = new Map(
     items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [[picture, art.picture.coverage] as const] : [])),
   );
-  const pictures = describedBy(path, text, [...stills.keys()]);
-  const { readings: known } = currentProject();
+  const pictures = ofAll ? [...stills.keys()] : describedBy(path, text, [...stills.keys()]);
+  const { readings: known, sources } = currentProject();
   const ask = async (picture: string): Promise<TakenDescription> => {
     const coverage = stills.get(picture) as Coverage;
-    const understood = await run("understand", { text, where: fileOf(path), picture: fileOf(picture), coverage, known });
+    const of = items.find((each) => each.path === picture)?.of;
+    const source = of === undefined ? undefined : sources.find(({ id }) => id === of);
+    const called = source ? pictureCalled(source, text) : fileOf(picture);
+    const understood = await run("understand", { text, where: fileOf(path), picture: called, coverage, known });
     return { path, of: { picture }, understood, text };
   };
   if (pictures.length > 1) return understandSeveral(pictures, ask);

@@ -62,11 +62,11 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
   let done = 0;
   useArrival.setState({ arrival: { done, total: files.length, cancel } });
   const outcomes = await Promise.all(
-    files.map(async ({ file, path }) => {
+    files.map(async ({ file, path, of }) => {
       try {
         const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
-        if (art.kind === "text") return { path, text: art.text, file, art: null };
-        return { path, art: await keepArt(art, file), text: null };
+        if (art.kind === "text") return { path, text: art.text, file, art: null, ...(of ? { of } : {}) };
+        return { path, art: await keepArt(art, file), text: null, ...(of ? { of } : {}) };
       } catch (error) {
         const problem = asCaravanError(error, file.name);
         if (problem.code !== "cancelled") failed.push({ file, error: problem });
@@ -81,7 +81,8 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
   noteFailed(failed);
   for (const outcome of outcomes)
     if (outcome !== null) {
-      if (outcome.art) read.items.push(outcome);
+      const { path, of, art } = outcome;
+      if (art) read.items.push({ path, art, ...(of?.[0] ? { of: of[0] } : {}) });
       else read.texts.push(outcome);
     }
   return read;

@@ -12,37 +12,54 @@ export const useReview = create<{ readonly proposals: readonly Proposal[] | null
   drop: 0,
 }));
 
-function show(proposals: readonly Proposal[] | null): void {
-  useReview.setState(({ drop }) => ({ proposals, drop: drop + 1 }));
+interface Offer {
+  readonly proposals: readonly Proposal[];
+  readonly whenOver: (byPerson: boolean) => void;
+}
+
+let shown: Offer | null = null;
+
+function show(offer: Offer | null): void {
+  shown = offer;
+  useReview.setState(({ drop }) => ({ proposals: offer?.proposals ?? null, drop: drop + 1 }));
 }
 
 /** What arrived during another review: it waits, instead of replacing that. */
-const later: (readonly Proposal[])[] = [];
+const later: Offer[] = [];
 
-export function offer(proposals: readonly Proposal[]): void {
-  if (useReview.getState().proposals) later.push(proposals);
-  else show(proposals);
+/** Shows proposals, after any current review. Resolves when a person has decided; false if they were dropped with their project. */
+export function offer(proposals: readonly Proposal[]): Promise<boolean> {
+  return new Promise((whenOver) => offerAgain([{ proposals, whenOver }]));
 }
 
 /** Ends the review that is shown; the next one that waits is shown then. */
 export function endReview(): void {
+  shown?.whenOver(true);
   show(later.shift() ?? null);
 }
 
 /** Everything proposed and waiting. */
 export function offered(): Proposal[] {
-  return [...(useReview.getState().proposals ?? []), ...later.flat()];
+  return [...(shown?.proposals ?? []), ...later.flatMap(({ proposals }) => proposals)];
 }
 
-/** Removes and returns what waits, for taking it along to another project. */
-export function takeWaiting(): (readonly Proposal[])[] {
+/** Removes and returns what waits, for taking it along to another project, where it is offered again. */
+export function takeWaiting(): Offer[] {
   return later.splice(0);
+}
+
+export function offerAgain(offers: readonly Offer[]): void {
+  for (const each of offers) {
+    if (shown) later.push(each);
+    else show(each);
+  }
 }
 
 // What was matched to one project does not apply to another.
 useOpenProject.subscribe((open, before) => {
   if (open.id === before.id) return;
   if (later.length > 0) say({ tone: "plain", text: t("What was dropped meanwhile was not imported: drop it again.") });
+  for (const { whenOver } of shown ? [shown, ...later] : later) whenOver(false);
   later.length = 0;
   show(null);
 });

@@ -1,6 +1,6 @@
-import type { Source, SourceId } from "@caravan/core/model";
+import type { Reading, Source, SourceId } from "@caravan/core/model";
 import { describe, expect, it } from "vitest";
-import { drawnBeside, matchFiles, missingFrom, renamedFiles, withNameOf } from "./match";
+import { drawnBeside, matchFiles, metadataOf, missingFrom, renamedFiles, withNameOf } from "./match";
 
 const picture = (file: string, letter = "a", number?: number) => ({
   ...{ file, sha256: letter.repeat(64), width: 1, height: 1 },
@@ -82,6 +82,22 @@ describe("matchFiles", () => {
     expect(matched([layeredSource("camp")], "camp.ora", "camp.png")).toEqual({ camp: "camp.ora" });
     expect(matched([layeredSource("camp")], "camp.ora", "camp.png", "camp light.png")).toEqual({ camp: ["camp.png", "camp light.png"] });
     expect(matched([source("camp", "art/camp.png")], "camp.ora", "camp.png")).toEqual({ camp: ["camp.png"] });
+  });
+});
+
+describe("metadataOf", () => {
+  const file = "poses.json";
+  const described: Source = { ...source("s1", "art/porter.png"), cut: { by: "metadata", file, reading: {} as Reading } };
+
+  it("is the file that cut the source, of several the one beside its art", () => {
+    expect(metadataOf(described, [`people/${file.toUpperCase()}`], ["people/porter.png"])).toBe(`people/${file.toUpperCase()}`);
+    expect(metadataOf(described, [`a/${file}`, `b/${file}`], ["b/porter.png"])).toBe(`b/${file}`);
+    expect(metadataOf(described, [`a/${file}`, `b/${file}`], ["c/porter.png"])).toBeNull();
+  });
+
+  it("is none for a source that no file cuts, or of another name", () => {
+    expect(metadataOf(source("s1", "art/porter.png"), [file], ["porter.png"])).toBeNull();
+    expect(metadataOf(described, ["other.json"], ["porter.png"])).toBeNull();
   });
 });
 

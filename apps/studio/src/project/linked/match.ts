@@ -112,6 +112,27 @@ function onlyOf(paths: readonly string[] | undefined): string | null {
   return paths?.length === 1 ? (paths[0] as string) : null;
 }
 
+/**
+ * The file, among `texts`, whose frames and clips a source has: that of its name, of several the one beside its art. None if it is not cut by
+ * one, or nothing decides. `art` are the files of its pictures there.
+ */
+export function metadataOf({ cut }: Source, texts: readonly string[], art: readonly string[]): string | null {
+  if (cut?.by !== "metadata") return null;
+  const file = cut.file.toLowerCase();
+  const alike = texts.filter((path) => lastPart(path) === file);
+  const beside = alike.filter((path) => art.some((each) => folderOf(each) === folderOf(path)));
+  return onlyOf(beside) ?? onlyOf(alike);
+}
+
+/** The paths of a match. */
+export function pathsOf(match: Match): string[] {
+  return match.from === "one" ? [match.path] : match.paths.filter((path) => path !== null);
+}
+
+function folderOf(path: string): string {
+  return path.slice(0, path.lastIndexOf("/") + 1);
+}
+
 export function isPng(path: string): boolean {
   return /\.png$/i.test(path);
 }

@@ -54,7 +54,7 @@ export function ProposalRow({
               label={t("What {name} is", { name })}
               value={choices.replaces ? "replaces" : "new"}
               options={[
-                ["replaces", t("New art of {name}", { name: known.name })],
+                ["replaces", known.isSame ? t("{name}, cut again", { name: known.name }) : t("New art of {name}", { name: known.name })],
                 ["new", t("A new source")],
               ]}
               onChange={(way) => onChange({ replaces: way === "replaces" })}

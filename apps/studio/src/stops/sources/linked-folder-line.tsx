@@ -2,7 +2,9 @@
 
 import { useEffect } from "react";
 import { takeInAndGo } from "../../project/import-later";
-import { followRenamed, leaveFresh, lookAgain, seeChanged, unlinkFolder, useLinkedFolder } from "../../project/linked/linked-folder";
+import { useLinkedFolder } from "../../project/linked/linked";
+import { followRenamed, leaveFresh, lookAgain, unlinkFolder } from "../../project/linked/linked-folder";
+import { seeChanged } from "../../project/linked/review-changed";
 import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { inBackground } from "../../ui/in-background";

@@ -1,0 +1,105 @@
+/** Shows what changed in the linked folder, and remembers what was decided on. */
+import { isArtFile } from "@caravan/core/intake";
+import { allPictures, type Source, type SourceId, sheetOf, stemOf } from "@caravan/core/model";
+import { inBackground } from "../../ui/in-background";
+import { sayTrouble } from "../../ui/notices";
+import { type Begun, begin } from "../begun";
+import { pictureBlob } from "../pictures";
+import { type StoredLink, storage } from "../storage";
+import { stampOf } from "./compare";
+import { filesOf, handedFrom } from "./folder-art";
+import { type LinkedFolder, useLinkedFolder } from "./linked";
+import { type Match, matchFiles, pathsOf } from "./match";
+
+/** Shows what changed: what has new metadata together, as if it was dropped, then source after source. */
+export function seeChanged(): void {
+  inBackground(reviewNext().catch(sayTrouble));
+}
+
+async function reviewNext(): Promise<void> {
+  const { linked } = useLinkedFolder.getState();
+  const link = linked && (await storage.links.get(linked.project));
+  if (!linked || !link || linked.changed.length === 0) return;
+  const work = begin();
+  if (work.id !== linked.project) return;
+  const files = await filesOf(link, work.project.sources);
+  const isOver = linked.described.size > 0 ? await reviewDescribed(work, linked, link, files) : await reviewArt(work, linked, link, files);
+  if (isOver) await reviewNext();
+}
+
+/** Files by their paths in the folder. */
+type Files = ReadonlyMap<string, File>;
+
+/** Sources with new metadata, with their art. */
+async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
+  const matches = matchFiles(work.project.sources, [...files.keys()].filter(isArtFile), link.folder.name);
+  const of = new Map<string, SourceId[]>();
+  for (const [id, metadata] of described) {
+    of.set(metadata, [...(of.get(metadata) ?? []), id]);
+    const [art] = pathsOf(matches.get(id) ?? NO_MATCH);
+    if (art !== undefined) of.set(art, [id]);
+  }
+  const { takeInAll } = await import("../import-files");
+  work.still();
+  const handed = [...of].flatMap(([path, ids]) => {
+    const file = files.get(path);
+    return file ? [{ ...handedFrom(link.folder, [path, file]), of: ids }] : [];
+  });
+  const taken = await takeInAll(handed);
+  if (!(await taken?.decided)) return false;
+  await decide(work, link, files, [...of.keys()], [...described.keys()]);
+  return true;
+}
+
+const NO_MATCH: Match = { from: "each", paths: [] };
+
+/** The first source with new art. */
+async function reviewArt(work: Begun, { changed }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
+  const source = work.project.sources.find(({ id }) => id === changed[0]);
+  const match = source && matchFiles([source], [...files.keys()].filter(isArtFile), link.folder.name).get(source.id);
+  if (!source || !match) return false;
+  const art =
+    match.from === "one"
+      ? [files.get(match.path) as File]
+      : await Promise.all(match.paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
+  const { reviewChangedArt } = await import("../changed-art/review");
+  work.still();
+  if (!(await reviewChangedArt(source.id, art))) return false;
+  await decide(work, link, files, pathsOf(match), [source.id]);
+  return true;
+}
+
+/** Decided either way, they are not reported again until a file changes once more. */
+async function decide(
+  work: Begun,
+  { project }: StoredLink,
+  files: Files,
+  paths: readonly string[],
+  ids: readonly SourceId[],
+): Promise<void> {
+  work.still();
+  const stamps = paths.flatMap((path) => {
+    const file = files.get(path);
+    return file ? [[path, stampOf(file)] as const] : [];
+  });
+  const fresh = await storage.links.get(project);
+  if (fresh) await storage.links.put({ ...fresh, ignored: { ...fresh.ignored, ...Object.fromEntries(stamps) } });
+  const { linked } = useLinkedFolder.getState();
+  if (linked?.project !== project) return;
+  const changed = linked.changed.filter((id) => !ids.includes(id));
+  const described = new Map([...linked.described].filter(([id]) => !ids.includes(id)));
+  useLinkedFolder.setState({ linked: { ...linked, changed, described } });
+}
+
+/** A picture's file; pictures missing in the folder are kept as they are. */
+async function fileFor(source: Source, k: number, file: File | undefined): Promise<File> {
+  const count = source.pictures.length;
+  const layer = source.layers?.[Math.floor(k / count) - 1];
+  // Numbers say which still of a series it is, whatever its file is called; layers are identified by name.
+  const number = source.pictures[k % count]?.number ?? k % count;
+  const ending = file ? file.name.slice(stemOf(file.name).length) : ".png";
+  const name = `${String(number).padStart(5, "0")}${layer ? `_${layer.name}` : ""}${ending}`;
+  if (file) return count === 1 && !layer ? file : new File([file], name);
+  const blob = await pictureBlob((allPictures(source)[k] ?? sheetOf(source)).sha256);
+  return new File(blob ? [blob] : [], name);
+}

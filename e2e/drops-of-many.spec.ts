@@ -58,6 +58,20 @@ test("one metadata file cuts all the pictures that it describes, and a clip acro
     const sheet = sheets[image === "north.png" ? 0 : 1] as Pixels;
     expect(Buffer.from(frame(id).bytes).toString("base64"), id).toBe(cellOf(sheet, left / 32));
   }
+
+  // The file alone, with other times and one more clip across both sheets.
+  const more = [
+    { ...moves[0], ms: 50 },
+    { title: "turn", loop: "once", ms: 90, parts: ["south1", "north3"] },
+  ];
+  await dropFiles(page, [text("packed.json", JSON.stringify({ pieces: records, moves: more }))]);
+  await expect(review.getByRole("listitem")).toHaveCount(2);
+  await page.getByRole("button", { name: "Import" }).click();
+  const { atlas: next } = await delivered(page);
+  const steps = (parts: string[], ms: number) => ({ steps: parts.map((each) => ({ frame: each, ms })) });
+  expect(Object.keys(next.clips)).toEqual(["march", "turn"]);
+  expect(next.clips.march).toMatchObject(steps(["north0", "south2", "north1", "south0"], 50));
+  expect(next.clips.turn).toMatchObject(steps(["south1", "north3"], 90));
 });
 
 test("sectioned text cuts a picture: its sections are the clips", async ({ page }) => {

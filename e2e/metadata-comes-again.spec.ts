@@ -1,6 +1,6 @@
 /** A metadata file for a sheet that is there already brings its clips, and these follow when the file comes again or is read another way. */
 import { expect, type Page, test } from "./fixtures";
-import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, type UploadedFile } from "./studio";
+import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, type UploadedFile } from "./studio";
 
 const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const clips = (page: Page) => page.getByRole("list", { name: "Clips" });
@@ -53,12 +53,18 @@ test("clips come with a file that is dropped onto a sheet, and follow its next v
   await list.fill("300, 100");
   await list.press("Enter");
   // The drawing program has other times now, and one more move.
-  await taken(page, described("porter.json", [60, 60, 60, 60, 80, 80, 100, 100], [WALK, WAVE, { name: "rest", from: 6, to: 7 }]));
+  const again = described("porter.json", [60, 60, 60, 60, 80, 80, 100, 100], [WALK, WAVE, { name: "rest", from: 6, to: 7 }]);
+  await taken(page, again);
   await expect(page.getByText(/Clips added: rest\. Clips changed as porter\.json says: walk, wave\./)).toBeVisible();
   expect(await played(page)).toEqual({ walk: [60, 60, 60, 60], wave: [300, 80], rest: [100, 100] });
   // One step takes all of it back.
   await page.keyboard.press("Control+z");
   expect(await played(page)).toEqual({ walk: [100, 100, 100, 100], wave: [300, 100] });
+  // What is compared is what the file said at this state of the project, also after a reload.
+  await saved(page);
+  await page.reload();
+  await taken(page, again);
+  expect(await played(page)).toEqual({ walk: [60, 60, 60, 60], wave: [300, 80], rest: [100, 100] });
 });
 
 test("a clip that was removed here is offered again, and left out unless it is wanted", async ({ page }) => {

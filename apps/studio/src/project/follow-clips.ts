@@ -1,14 +1,12 @@
 /** Clips of a source follow its metadata file, and what became of them is said. */
-import { type ClipChoices, type ClipNews, type ToldOfSource, withClipsAsTold } from "@caravan/core/edit";
-import type { ClipName, Project, SourceId } from "@caravan/core/model";
+import { type ArrivedClips, type ClipChoices, type ClipNews, type ToldOfSource, withClipsAsTold } from "@caravan/core/edit";
+import type { Project, SourceId } from "@caravan/core/model";
 import { say } from "../ui/notices";
 import { t } from "../ui/words";
 
 interface Following {
   /** The change of a project that cuts the source as the file says, with its clips following. */
-  after(cut: (project: Project) => Project): (project: Project) => Project;
-  /** What the added clips are called, by their refs, once the change was made. */
-  readonly named: Map<string, ClipName>;
+  after(cut: (project: Project) => Project, arrived?: ArrivedClips): (project: Project) => Project;
   /** Says what became of the clips, once the change was made; nothing if nothing did. */
   tell(file: string): void;
   /** The same in words, for a message that says more. */
@@ -18,14 +16,10 @@ interface Following {
 /** Arguments as in `withClipsAsTold`. */
 export function followClips(id: SourceId, now: ToldOfSource, before: ToldOfSource | null, choices: ClipChoices): Following {
   let news: ClipNews | null = null;
-  const named = new Map<string, ClipName>();
   return {
-    named,
-    after: (cut) => (project) => {
-      const followed = withClipsAsTold(project, cut(project), id, now, before, choices);
+    after: (cut, arrived) => (project) => {
+      const followed = withClipsAsTold(project, cut(project), id, now, before, choices, arrived);
       news = followed.news;
-      named.clear();
-      for (const [ref, name] of followed.named) named.set(ref, name);
       return followed.project;
     },
     inWords: (file) => (news ? sentences(news, file).join(" ") : ""),

@@ -3,9 +3,9 @@
 import { sheetLook } from "@caravan/core/art";
 import { cutByMetadata, type ToldOfSource } from "@caravan/core/edit";
 import type { NewFrame } from "@caravan/core/frame-identity";
-import { framesAndClips, pictureCalled } from "@caravan/core/intake";
+import { cutByFile, framesAndClips, pictureCalled } from "@caravan/core/intake";
 import type { Grade, Understood, Unplaced } from "@caravan/core/metadata";
-import { type Reading, type Source, type SourceId, scaleOf, whyOf } from "@caravan/core/model";
+import { type Reading, type Source, scaleOf, sourceById, whyOf } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
@@ -14,9 +14,9 @@ import { run } from "../workers/client";
 import { begin } from "./begun";
 import { earlierCuts } from "./earlier-cuts";
 import { followClips } from "./follow-clips";
-import { useOpenProject } from "./open-project";
+import { keepTextOf, textOf } from "./kept-texts";
+import { currentProject, useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
-import { storage } from "./storage";
 
 export interface MetadataText {
   readonly text: string;
@@ -29,7 +29,7 @@ export interface MetadataText {
   readonly grade: Grade;
 }
 
-const useMetadataTexts = create<{ readonly project: string | null; readonly texts: ReadonlyMap<SourceId, MetadataText> }>(() => ({
+const useMetadataTexts = create<{ readonly project: string | null; readonly texts: ReadonlyMap<string, MetadataText> }>(() => ({
   project: null,
   texts: new Map(),
 }));
@@ -37,7 +37,8 @@ const useMetadataTexts = create<{ readonly project: string | null; readonly text
 /** The text of a source that a metadata file cuts; undefined while it is read, or if this browser does not hold it. */
 export function useMetadataText(source: Source): MetadataText | undefined {
   const project = useOpenProject((open) => open.id);
-  const known = useMetadataTexts((state) => (state.project === project ? state.texts.get(source.id) : undefined));
+  const key = keyOf(source);
+  const known = useMetadataTexts((state) => (state.project === project ? state.texts.get(key) : undefined));
   const reading = source.cut?.by === "metadata" ? source.cut.reading : null;
   useEffect(() => {
     if (project !== null && reading && !known) inBackground(recall(project, source, reading));
@@ -45,26 +46,31 @@ export function useMetadataText(source: Source): MetadataText | undefined {
   return known;
 }
 
-/** Keeps the text in this browser too. One that finds no room there is kept for as long as the page is open. */
-export function keepMetadataText(source: SourceId, text: MetadataText): void {
+/** Keeps the text that the source is cut by in this browser too. */
+export function keepMetadataText(source: Source, text: MetadataText): void {
   const { id } = useOpenProject.getState();
   if (id === null) return;
   hold(id, source, text);
-  storage.texts.put({ project: id, source, file: text.file, text: text.text }).catch(() => {});
+  inBackground(keepTextOf(source, text.text));
 }
 
-function hold(project: string, source: SourceId, text: MetadataText): void {
+function hold(project: string, source: Source, text: MetadataText): void {
   useMetadataTexts.setState((state) => ({
     project,
-    texts: new Map(state.project === project ? state.texts : []).set(source, text),
+    texts: new Map(state.project === project ? state.texts : []).set(keyOf(source), text),
   }));
 }
 
+/** An undo brings back another text, or another reading of it. */
+function keyOf({ id, cut }: Source): string {
+  return `${id} ${JSON.stringify(cut)}`;
+}
+
 async function recall(project: string, source: Source, reading: Reading): Promise<void> {
-  const stored = await storage.texts.get([project, source.id]);
-  if (!stored || source.cut?.by !== "metadata" || stored.file !== source.cut.file) return;
+  const stored = await textOf(source);
+  if (!stored) return;
   const { paths, unplaced, grade } = await understood(source, stored.text, stored.file, reading);
-  if (useOpenProject.getState().id === project) hold(project, source.id, { text: stored.text, file: stored.file, paths, unplaced, grade });
+  if (useOpenProject.getState().id === project) hold(project, source, { text: stored.text, file: stored.file, paths, unplaced, grade });
 }
 
 async function understood(source: Source, text: string, file: string, reading: Reading): Promise<Understood> {
@@ -83,7 +89,7 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
     const read = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
     work.stillHas(source);
     const before = read && toldIn(read, known.file);
-    const cut = { by: "metadata" as const, file: known.file, reading };
+    const cut = cutByFile(known.file, known.text, reading);
     const args = [source.id, cut, now.frames, before?.frames, earlierCuts(source, cut)] as const;
     const following = followClips(source.id, now, before, { add: "new", removeGone: true });
     const error = work.apply(
@@ -91,7 +97,7 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
       (project) => cutByMetadata.label(project, ...args),
     );
     if (error) return error.message;
-    keepMetadataText(source.id, { ...known, unplaced, grade });
+    keepMetadataText(sourceById(currentProject(), source.id), { ...known, unplaced, grade });
     following.tell(known.file);
     return null;
   } catch (error) {
@@ -101,9 +107,8 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
 
 /** What the source's metadata file said, to distinguish a person's decisions from the file; null if this browser does not have it. */
 export async function toldBefore(source: Source): Promise<ToldOfSource | null> {
-  const { id } = useOpenProject.getState();
-  const stored = id === null ? undefined : await storage.texts.get([id, source.id]).catch(() => undefined);
-  if (!stored || source.cut?.by !== "metadata" || stored.file !== source.cut.file) return null;
+  const stored = await textOf(source);
+  if (!stored || source.cut?.by !== "metadata") return null;
   const told = await understood(source, stored.text, stored.file, source.cut.reading).catch(() => null);
   return told && toldIn(told, stored.file);
 }

@@ -92,10 +92,17 @@ export interface StoredOutlet {
 }
 
 /** The metadata file that cut a source, to read it again when a field was understood wrongly. */
-export interface StoredText {
+export interface StoredText extends KeptText {
   readonly project: string;
   readonly source: string;
+  /** What cut the source before, the latest first: an undo returns to it. */
+  readonly earlier?: readonly KeptText[];
+}
+
+/** A metadata file as it was read; texts of former versions have no hash. */
+export interface KeptText {
   readonly file: string;
+  readonly sha256?: string;
   readonly text: string;
 }
 

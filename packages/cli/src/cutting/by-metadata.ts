@@ -1,6 +1,6 @@
 import { basename } from "node:path";
 import { type NamedFile, textFromUtf8 } from "@caravan/core/codec";
-import { framesAndClips } from "@caravan/core/intake";
+import { cutByFile, framesAndClips } from "@caravan/core/intake";
 import { layersIn, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
 import { CaravanError, counted, fitFileName, type Reading } from "@caravan/core/model";
 import { readFile } from "../files";
@@ -13,7 +13,8 @@ import { type Sheet, type Told, writeFramesOf } from "./sheet";
 export async function byMetadata(sheet: Sheet, file: string, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
   const { image, pixels, coverage } = sheet;
   const described = { picture: basename(image), coverage };
-  const { parsed, reading, grade } = recogniseAs(textFromUtf8(readFile(file)), described, file, options.read);
+  const text = textFromUtf8(readFile(file));
+  const { parsed, reading, grade } = recogniseAs(text, described, file, options.read);
   const { frames, unplaced } = readFrames(parsed, reading, described);
   const layers = layersIn(parsed.tree, basename(image)).layers.map(({ blendSaid, ...layer }) => ({
     ...layer,
@@ -29,7 +30,7 @@ export async function byMetadata(sheet: Sheet, file: string, options: CutOptions
     note(`${file}: The reading is doubtful: ${grade.reasons.join("; ")}. Say what fields mean with --read FIELD=MEANING.`);
   if (makesProject(options)) {
     const told = framesAndClips({ frames, clips: readClips(parsed, reading, frames) }, basename(file));
-    const cutBy = { cut: { by: "metadata", file: basename(file), reading } as const, told: told.told };
+    const cutBy = { cut: cutByFile(basename(file), text, reading), told: told.told };
     writeSheetProject(sheet, { ...cutBy, clips: told.clips }, options);
   } else
     await writeFramesOf(

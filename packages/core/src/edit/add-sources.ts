@@ -24,7 +24,7 @@ import {
 import type { Coverage } from "../raster";
 import { t } from "../words";
 import { addAction, mirrorMissing, setPetal, setWays } from "./actions";
-import { type ArrivedClip, type ArrivedClips, withArrivedClip } from "./arrived-clips";
+import { type ArrivedClip, type ArrivedClips, noArrivedClips, withArrivedClip } from "./arrived-clips";
 import { cutByMetadata } from "./by-metadata";
 import type { StoredPicture } from "./changed-art";
 import { renameClip } from "./clips";
@@ -89,7 +89,7 @@ export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly Arr
       project,
       arrivals.reduce((sum, { pictures, layers = [] }) => sum + pictures.length * (1 + layers.length), 0),
     );
-    const arrived: ArrivedClips = { begun: new Map(), named: new Map() };
+    const arrived = noArrivedClips();
     const taken = arrivals.reduce((next, arrival) => withArrival(next, arrival, arrived), project);
     return withArrivedActions(taken, actions, arrived.named);
   },

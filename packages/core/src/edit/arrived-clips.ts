@@ -33,6 +33,10 @@ export interface ArrivedClip {
   readonly times: number;
 }
 
+export function noArrivedClips(): ArrivedClips {
+  return { begun: new Map(), named: new Map() };
+}
+
 /** Frames by their index in a file; null for those that the source does not have. */
 export type Refs = readonly (FrameRef | null | undefined)[];
 

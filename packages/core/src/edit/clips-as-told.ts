@@ -3,7 +3,7 @@
  * newly has is added. What the file said before is the common origin of both.
  */
 import { type Clip, type ClipName, freeName, type Project, type Source, type SourceId, sourceById } from "../model";
-import { type ArrivedClip, type ArrivedClips, withArrivedClip } from "./arrived-clips";
+import { type ArrivedClip, noArrivedClips, withArrivedClip } from "./arrived-clips";
 import { withChanges } from "./changed-clip";
 import { removeClip, renameClip, withClip } from "./clips";
 import { pairedClips } from "./told-clips-paired";
@@ -28,16 +28,9 @@ export interface ClipNews {
   readonly unlisted: readonly string[];
 }
 
-export interface FollowedClips {
-  readonly project: Project;
-  readonly news: ClipNews;
-  /** What the added clips are called, by their refs. */
-  readonly named: Map<string, ClipName>;
-}
-
 /**
  * `before` is the project as it was, `after` the same with the source cut as the file says `now`; `told` what the file said of the source as it
- * was, null if that is not known.
+ * was, null if that is not known. `arrived` is shared by the sources of one file, whose clips may go on from one to the next.
  */
 export function withClipsAsTold(
   before: Project,
@@ -46,7 +39,8 @@ export function withClipsAsTold(
   now: ToldOfSource,
   told: ToldOfSource | null,
   { add, removeGone }: ClipChoices,
-): FollowedClips {
+  arrived = noArrivedClips(),
+): { readonly project: Project; readonly news: ClipNews } {
   const source = sourceById(before, id);
   const refs = refsOf(sourceById(after, id), now.frames);
   const { pairs, gone } = pairedClips(source, before.clips, clipsOf(now, refs), told && clipsOf(told, refsOf(source, told.frames)));
@@ -58,7 +52,6 @@ export function withClipsAsTold(
       news.removed.push(clip.name);
     } else news.unlisted.push(clip.name);
   }
-  const arrived: ArrivedClips = { begun: new Map(), named: new Map() };
   for (const pair of pairs) {
     const { clip, was, now } = pair;
     if (!clip) {
@@ -78,7 +71,7 @@ export function withClipsAsTold(
     if (next.clips.find((each) => each.name === name) !== clip) news.changed.push(name);
     if (isKept) news.kept.push(name);
   }
-  return { project: next, news, named: arrived.named };
+  return { project: next, news };
 }
 
 /** The clips of a file that the project lacks, and whether the file had them before. Other arguments as in `withClipsAsTold`. */

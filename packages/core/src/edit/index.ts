@@ -1,6 +1,6 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
 export { type Arrival, type ArrivedAction, addSources, sourceToBe, takeIn, withArrivedActions } from "./add-sources";
-export type { ArrivedClip } from "./arrived-clips";
+export { type ArrivedClip, type ArrivedClips, noArrivedClips } from "./arrived-clips";
 export {
   addInput,
   addRule,

@@ -4,15 +4,15 @@ import type { Understood, Unplaced } from "../metadata";
 import { type Clip, counted, type Source } from "../model";
 import { t } from "../words";
 import { type DescribedSource, fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
-import { framesAndClips, marksInWords } from "./frames-and-clips";
+import { cutByFile, framesAndClips, marksInWords } from "./frames-and-clips";
 import { clearingFor, type Proposal, type ProposedClip, type ShownFrame, USUAL_CHOICES } from "./proposal";
 
 export function describedProposal(item: TakenItem, description: TakenDescription, name: string): Proposal {
-  const { path, understood } = description;
+  const { path, text, understood } = description;
   const picture = stillOf(item);
   const { told, clips: named } = framesAndClips(understood, path);
   const { unplaced, reading } = understood;
-  const cut = { by: "metadata", file: fileOf(path), reading } as const;
+  const cut = cutByFile(path, text, reading);
   const clips = (clearing: ReturnType<typeof clearingFor>) =>
     named.map(
       (clip): ProposedClip => ({
@@ -93,7 +93,7 @@ export function recutProposal(description: TakenDescription, of: DescribedSource
     usual: { ...USUAL_CHOICES, clips: fresh.length > 0 },
     clips: () => proposed,
     arrivals: () => [],
-    recut: { source: of.source, reading: understood.reading, file, ...now, before: of.before, add },
+    recut: { source: of.source, cut: cutByFile(path, description.text, understood.reading), ...now, before: of.before, add },
   };
 }
 

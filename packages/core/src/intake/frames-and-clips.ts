@@ -1,8 +1,10 @@
+import { sha256Hex, utf8 } from "../codec";
 import type { ArrivedClip } from "../edit";
 import type { NewFrame } from "../frame-identity";
 import type { ReadFrame, Understood } from "../metadata";
-import { type FrameMarks, microsFromMs } from "../model";
+import { type Cut, type FrameMarks, microsFromMs, type Reading } from "../model";
 import { t } from "../words";
+import { fileOf } from "./drop-contents";
 
 /** Converts the description of a picture in a metadata file, named `file`, to frames of a source and clips that refer to them. */
 export function framesAndClips(
@@ -54,6 +56,11 @@ function marksOf(boxes: ReadFrame["boxes"], points: ReadFrame["points"]): Pick<N
   };
   // Names are made valid, and kinds are created, on import into a project.
   return Object.keys(marks).length > 0 ? { marks: marks as FrameMarks } : {};
+}
+
+/** How a source is cut by a metadata file: with what it said, to notice when it says something else. */
+export function cutByFile(path: string, text: string, reading: Reading): Extract<Cut, { by: "metadata" }> {
+  return { by: "metadata", file: fileOf(path), sha256: sha256Hex(utf8(text)), reading };
 }
 
 /** The names of all boxes and points in a file. */

@@ -1,7 +1,7 @@
 export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./drop-contents";
 export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";
-export { framesAndClips } from "./frames-and-clips";
+export { cutByFile, framesAndClips } from "./frames-and-clips";
 export { layeredArt } from "./layered-file";
 export { isArtFile, isTextFile, namesInFolders, withoutEnding } from "./names";
 export { describedBy, pictureCalled, withoutLayers, withoutOthersRecords } from "./pairing";

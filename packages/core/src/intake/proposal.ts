@@ -1,7 +1,7 @@
 /** A proposal for one incoming thing, and the choices a person has about it. */
 import type { Arrival, ArrivedClip, ToldOfSource } from "../edit";
 import type { Unplaced } from "../metadata";
-import type { Blend, Clearing, Frame, Reading, Rect, SourceId } from "../model";
+import type { Blend, Clearing, Cut, Frame, Rect, SourceId } from "../model";
 import type { Ground } from "../raster";
 import type { TakenDescription, TakenPicture } from "./drop-contents";
 
@@ -86,8 +86,7 @@ export interface KnownSource {
 /** What a file says of a source that is there, and said before if that is known. */
 export interface Recut extends ToldOfSource {
   readonly source: SourceId;
-  readonly reading: Reading;
-  readonly file: string;
+  readonly cut: Extract<Cut, { by: "metadata" }>;
   readonly before: ToldOfSource | null;
   /** Which of the clips that the project lacks it may add. */
   readonly add: "new" | "all";

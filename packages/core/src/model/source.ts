@@ -6,7 +6,7 @@ import { commonArea, FramePoint, Rect, Size, Spacing, scaledSide } from "./geome
 import { Layer, MOST_LAYERS } from "./layer";
 import { FrameMarks } from "./marks";
 import { Name } from "./name";
-import { Picture } from "./picture";
+import { Picture, SHA256 } from "./picture";
 import { MOST_PIECES, pieceOf } from "./piece";
 import { Reading } from "./reading";
 import { UserData } from "./user-data";
@@ -58,6 +58,7 @@ export const Cut = z.discriminatedUnion("by", [
   z.strictObject({
     by: z.literal("metadata"),
     file: z.string().max(400).describe("The metadata file's name."),
+    sha256: SHA256.optional().describe("Of its text in UTF-8, as it was read."),
     reading: Reading.describe("Its reading."),
   }),
   z.strictObject({ by: z.literal("pictures") }).describe("A source of several pictures, each one frame."),

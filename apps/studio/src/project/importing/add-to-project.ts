@@ -3,14 +3,16 @@
 import { looksOf } from "@caravan/core/art";
 import {
   type ArrivedAction,
+  type ArrivedClips,
   type ChangedPicture,
   cutByMetadata,
+  noArrivedClips,
   refreshByMetadata,
   sourceToBe,
   takeIn,
   withArrivedActions,
 } from "@caravan/core/edit";
-import type { Choices, Proposal, Recut, TakenDescription } from "@caravan/core/intake";
+import { type Choices, cutByFile, fileOf, type Proposal, type Recut, type TakenDescription } from "@caravan/core/intake";
 import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
@@ -81,8 +83,9 @@ async function addSources(
   const known = new Set(currentProject().sources.map((source) => source.id));
   const change = (project: Project) => {
     let next = ready.length > 0 ? takeIn(project, ready, actions) : project;
-    for (const { change, following } of recuts) next = withArrivedActions(change(next), actions, following.named);
-    return next;
+    const arrived = noArrivedClips();
+    for (const { change } of recuts) next = change(arrived)(next);
+    return withArrivedActions(next, actions, arrived.named);
   };
   const recut = recuts[0];
   const label = (project: Project) => (ready.length > 0 || !recut ? takeIn.label(project, ready, actions) : recut.label(project));
@@ -101,49 +104,56 @@ async function addSources(
 }
 
 /** A cut of a source that is there, with its clips. */
-function recutting({ source, reading, file, frames, clips, before, add }: Recut, choices: Choices) {
-  const args = [source, { by: "metadata", file, reading }, frames, before?.frames] as const;
+function recutting({ source, cut, frames, clips, before, add }: Recut, choices: Choices) {
+  const args = [source, cut, frames, before?.frames] as const;
   const following = followClips(source, { frames, clips }, before, { add: choices.clips ? add : "none", removeGone: false });
-  const change = following.after((project) => cutByMetadata(project, ...args));
-  return { source, file, following, change, label: (project: Project) => cutByMetadata.label(project, ...args) };
+  const change = (arrived: ArrivedClips) => following.after((project) => cutByMetadata(project, ...args), arrived);
+  return { source, file: cut.file, following, change, label: (project: Project) => cutByMetadata.label(project, ...args) };
 }
 
-function keepText(source: SourceId, { understood, text, path }: TakenDescription): void {
+function keepText(id: SourceId, { understood, text, path }: TakenDescription): void {
   const { paths, unplaced, grade } = understood;
-  keepMetadataText(source, { text, file: path.split("/").pop() ?? path, paths, unplaced, grade });
+  const source = currentProject().sources.find((each) => each.id === id);
+  if (source) keepMetadataText(source, { text, file: fileOf(path), paths, unplaced, grade });
 }
 
 /** New art of sources, one after the other: cut by its metadata if there is any, otherwise its changes are reviewed. */
 async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
   const plain: { id: SourceId; pictures: ChangedPicture[] }[] = [];
+  const arrived = noArrivedClips();
   for (const proposal of proposals) {
     const source = currentProject().sources.find(({ id }) => id === proposal.known?.source);
     const choices = choicesOf(proposal);
     // Only layers can be taken apart and still be new art of one source.
     const [arrival] = proposal.arrivals(proposal.kind === "layers" ? { ...choices, layers: true } : { ...choices, apart: false });
     if (!source || !arrival) continue;
-    if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description);
+    if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived);
     else plain.push({ id: source.id, pictures: withLayersOf(source, arrival) });
   }
   await reviewNewArt(plain);
 }
 
-async function takeDescribedArt(source: Source, picture: ChangedPicture, description: TakenDescription): Promise<void> {
-  const { understood, path } = description;
+async function takeDescribedArt(
+  source: Source,
+  picture: ChangedPicture,
+  description: TakenDescription,
+  arrived: ArrivedClips,
+): Promise<void> {
+  const { understood, path, text } = description;
   const work = begin();
-  const file = path.split("/").pop() ?? path;
+  const file = fileOf(path);
   const now = toldIn(understood, path);
   const before = await toldBefore(source);
   work.stillHas(source);
   const told = before?.frames ?? supposedlyTold(source, now.frames);
-  const cut = { by: "metadata", file, reading: understood.reading } as const;
+  const cut = cutByFile(path, text, understood.reading);
   const isSame = source.pictures[0]?.sha256 === picture.sha256;
   const change = (project: Project) =>
     isSame
       ? cutByMetadata(project, source.id, cut, now.frames, before?.frames)
       : refreshByMetadata(project, source.id, picture, cut, now.frames, told);
   const following = followClips(source.id, now, before, { add: "new", removeGone: false });
-  const error = work.apply(following.after(change), (project) =>
+  const error = work.apply(following.after(change, arrived), (project) =>
     isSame
       ? cutByMetadata.label(project, source.id, cut, now.frames)
       : refreshByMetadata.label(project, source.id, picture, cut, now.frames, told),

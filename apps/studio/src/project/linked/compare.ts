@@ -1,6 +1,6 @@
 /** Compares the files of a linked folder with what the project has. */
 import { allPictures, type Source } from "@caravan/core/model";
-import { storage } from "../storage";
+import { textOf } from "../kept-texts";
 import { isPng, type Match } from "./match";
 import { hashOfStill, isOtherArt } from "./one-file";
 
@@ -20,7 +20,6 @@ export interface Known {
   /** Hashes of what the last save left there, by path. */
   readonly left: Readonly<Record<string, string>>;
   readonly link: string;
-  readonly project: string;
 }
 
 export async function hasChanged(source: Source, match: Match, { files, ignored, left, link }: Known): Promise<boolean> {
@@ -39,12 +38,14 @@ export async function hasChanged(source: Source, match: Match, { files, ignored,
   return false;
 }
 
-/** Whether a metadata file says something else than when it cut the source, as far as this browser knows what it said. */
-export async function saysOther(source: Source, path: string, { files, ignored, project }: Known): Promise<boolean> {
+/** Whether a metadata file says something else than when it cut the source, as far as that is known. */
+export async function saysOther(source: Source, path: string, { files, ignored, link }: Known): Promise<boolean> {
   const file = files.get(path);
   if (!file || source.cut?.by !== "metadata" || ignored[path] === stampOf(file)) return false;
-  const stored = await storage.texts.get([project, source.id]);
-  return stored !== undefined && stored.file === source.cut.file && (await file.text()) !== stored.text;
+  const { sha256 } = source.cut;
+  if (sha256 !== undefined) return (await textHash(file, path, link)) !== sha256;
+  const stored = await textOf(source);
+  return stored !== null && (await file.text()) !== stored.text;
 }
 
 /** The hash of a file's picture as it is stored; null if it cannot be read, which a drawing program may just be writing. */
@@ -52,11 +53,19 @@ function pictureHash(file: File, path: string, link: string): Promise<string | n
   return isPng(path) ? hashOf(file, path, link) : hashOfStill(file, `${link} ${path} ${stampOf(file)}`);
 }
 
-export async function hashOf(file: File, path: string, link: string): Promise<string> {
-  const key = `${link} ${path} ${stampOf(file)}`;
+export function hashOf(file: File, path: string, link: string): Promise<string> {
+  return hashOnce(`${link} ${path} ${stampOf(file)}`, () => file.arrayBuffer());
+}
+
+/** The hash of a file's text, as that of the text that cut a source. */
+function textHash(file: File, path: string, link: string): Promise<string> {
+  return hashOnce(`${link} ${path} ${stampOf(file)} as text`, async () => new TextEncoder().encode(await file.text()));
+}
+
+async function hashOnce(key: string, content: () => Promise<BufferSource>): Promise<string> {
   const known = hashes.get(key);
   if (known !== undefined) return known;
-  const digest = await crypto.subtle.digest("SHA-256", await file.arrayBuffer());
+  const digest = await crypto.subtle.digest("SHA-256", await content());
   const sha256 = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
   hashes.set(key, sha256);
   return sha256;

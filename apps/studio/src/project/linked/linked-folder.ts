@@ -85,7 +85,7 @@ async function foundIn(link: StoredLink, sources: readonly Source[]): Promise<Fo
   const paths = art.map(([path]) => path);
   // Content known at the last save is not news, whatever the project has become since.
   const left = home ? ((await storage.homes.get(project))?.art ?? {}) : {};
-  const known: Known = { files, ignored, left, link: `${project} ${mark}`, project };
+  const known: Known = { files, ignored, left, link: `${project} ${mark}` };
   const matches = matchFiles(sources, paths, folder.name);
   const described = new Map<SourceId, string>();
   const changed: SourceId[] = [];

@@ -1,0 +1,57 @@
+/** The texts of metadata files that cut sources, of each the last few, in this browser. */
+import type { Source } from "@caravan/core/model";
+import { useOpenProject } from "./open-project";
+import { type KeptText, storage } from "./storage";
+
+/** Earlier texts of a source are kept up to this many, and this many characters in all. */
+const MOST_EARLIER = 8;
+const MOST_CHARACTERS = 8_000_000;
+
+/** Texts that there was no room for, for as long as the page is open; by project, source and hash. */
+const homeless = new Map<string, KeptText>();
+
+/** Keeps the text that cuts the source now. */
+export async function keepTextOf({ id: source, cut }: Source, text: string): Promise<void> {
+  const { id } = useOpenProject.getState();
+  if (id === null || cut?.by !== "metadata") return;
+  const { file, sha256 } = cut;
+  const kept: KeptText = { file, text, ...(sha256 === undefined ? {} : { sha256 }) };
+  const key = `${id} ${source} ${sha256}`;
+  // Found at once, whatever storage takes.
+  homeless.set(key, kept);
+  try {
+    await storage.transaction("rw", storage.texts, async () => {
+      const before = await storage.texts.get([id, source]);
+      const all = before ? [before, ...(before.earlier ?? [])] : [];
+      const earlier = all
+        .filter((each) => each.sha256 !== sha256)
+        .map(({ file, sha256, text }) => ({ file, text, ...(sha256 ? { sha256 } : {}) }));
+      await storage.texts.put({ project: id, source, ...kept, earlier: asManyAsFit(earlier, text.length) });
+    });
+    homeless.delete(key);
+  } catch {
+    // There is no room, or the page is closing: it is still held here.
+  }
+}
+
+/** The text that cuts the source; null if this browser does not have it. */
+export async function textOf({ id: source, cut }: Source): Promise<KeptText | null> {
+  const { id } = useOpenProject.getState();
+  if (id === null || cut?.by !== "metadata") return null;
+  const { file, sha256 } = cut;
+  const held = homeless.get(`${id} ${source} ${sha256}`);
+  if (held) return held;
+  const stored = await storage.texts.get([id, source]).catch(() => undefined);
+  if (!stored) return null;
+  // Sources of former versions do not say which text it was: the last of that name.
+  const fits = (each: KeptText) => (sha256 === undefined ? each.file === file : each.sha256 === sha256);
+  return [stored, ...(stored.earlier ?? [])].find(fits) ?? null;
+}
+
+function asManyAsFit(texts: readonly KeptText[], before: number): KeptText[] {
+  let characters = before;
+  return texts.slice(0, MOST_EARLIER).filter(({ text }) => {
+    characters += text.length;
+    return characters <= MOST_CHARACTERS;
+  });
+}

@@ -255,7 +255,7 @@ test("metadata that changes in the folder is followed with its clips, together w
   await expect(review.getByText("hero-sheet, cut again")).toBeVisible();
   await review.getByRole("button", { name: "Import" }).click();
   await expect(
-    page.getByText(/4 frames kept, 0 new, 0 gone\. Clips added: hero-rest\. Clips changed as sheet\.json says: hero-walk\./),
+    page.getByText(/4 frames kept, 0 new, 0 gone\. New clips: hero-rest\. Clips changed as sheet\.json says: hero-walk\./),
   ).toBeVisible();
   await goTo(page, "Sources");
   await expect(line).toContainText("none changed.");

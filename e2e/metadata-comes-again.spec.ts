@@ -46,7 +46,7 @@ test("clips come with a file that is dropped onto a sheet, and follow its next v
   await expect(review(page)).toContainText("Cut into 8 frames with 2 clips, as porter.json says");
   await expect(review(page).getByRole("checkbox", { name: "Add its 2 clips that are not here" })).toBeChecked();
   await review(page).getByRole("button", { name: "Import" }).click();
-  await expect(page.getByText("Clips added: walk, wave.")).toBeVisible();
+  await expect(page.getByText("New clips: walk, wave.")).toBeVisible();
   await goTo(page, "Clips");
   await clips(page).getByText("wave").click();
   const list = page.getByRole("textbox", { name: "Durations one by one, in milliseconds" });
@@ -55,7 +55,7 @@ test("clips come with a file that is dropped onto a sheet, and follow its next v
   // The drawing program has other times now, and one more move.
   const again = described("porter.json", [60, 60, 60, 60, 80, 80, 100, 100], [WALK, WAVE, { name: "rest", from: 6, to: 7 }]);
   await taken(page, again);
-  await expect(page.getByText(/Clips added: rest\. Clips changed as porter\.json says: walk, wave\./)).toBeVisible();
+  await expect(page.getByText(/New clips: rest\. Clips changed as porter\.json says: walk, wave\./)).toBeVisible();
   expect(await played(page)).toEqual({ walk: [60, 60, 60, 60], wave: [300, 80], rest: [100, 100] });
   // One step takes all of it back.
   await page.keyboard.press("Control+z");
@@ -102,9 +102,7 @@ test("with new art and a new file together clips follow the frames to where they
     ),
   ]);
   await review(page).getByRole("button", { name: "Import" }).click();
-  await expect(
-    page.getByText(/8 frames kept, 0 new, 0 gone\. Clips added: wave\. Clips changed as porter\.json says: walk\./),
-  ).toBeVisible();
+  await expect(page.getByText(/8 frames kept, 0 new, 0 gone\. New clips: wave\. Clips changed as porter\.json says: walk\./)).toBeVisible();
   expect(await played(page)).toEqual({ walk: [40, 40, 40, 40], wave: [40, 40] });
 });
 

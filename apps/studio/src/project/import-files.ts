@@ -7,15 +7,17 @@ import { emptyProject, naturalOrder } from "@caravan/core/model";
 import { say, sayTrouble } from "../ui/notices";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
-import { begin } from "./begun";
+import { type Begun, begin } from "./begun";
 import { bringingIn } from "./importing/add-to-project";
 import { type HandedFile, handed } from "./importing/collect";
+import { cutAsSaid, cutWithArt, outcomeOf } from "./importing/cut-again";
 import { isFilm, takeFilm } from "./importing/film";
 import { understandAll } from "./importing/match-metadata";
 import { openProjectFile } from "./importing/project-file";
 import { openProjectFolders } from "./importing/project-folder";
 import { asCaravanError, noteFailed, readAll, unpacked, useFailedFiles } from "./importing/read-files";
 import { offer, offered } from "./importing/review";
+import { toldBefore } from "./metadata-texts";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 import { sweepPictures } from "./sweep";
@@ -74,10 +76,30 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
   const proposals = needsReview(plain)
     ? proposalsFor(items, found, { sources, clips, grids: await gridsOf(sheetsOf(items, found), work.signal) })
     : plain;
+  const told = await withOutcomes(proposals, work);
   work.still();
-  if (needsReview(proposals)) return { decided: offer(proposals) };
+  if (needsReview(proposals)) return { decided: offer(told) };
   await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), []);
   return { decided: Promise.resolve(true) };
+}
+
+/** What a metadata file would do to frames and clips of a source that is there is shown before it does it. */
+async function withOutcomes(proposals: readonly Proposal[], { project }: Begun): Promise<Proposal[]> {
+  return Promise.all(
+    proposals.map(async (proposal) => {
+      const { known, description, recut, usual } = proposal;
+      const source = known && project.sources.find(({ id }) => id === known.source);
+      const [picture] = source && description ? (proposal.arrivals(usual)[0]?.pictures ?? []) : [];
+      const again =
+        recut !== undefined
+          ? cutAsSaid(recut, usual.clips)
+          : source && description && picture
+            ? cutWithArt(source, picture, description, await toldBefore(source))
+            : null;
+      const outcome = again && outcomeOf(again, project);
+      return outcome === null ? proposal : { ...proposal, outcome };
+    }),
+  );
 }
 
 /** Nobody cuts more sheets than this from a list; they are cut one by one. */

@@ -43,7 +43,7 @@ export {
   reverseSteps,
   setClipRules,
 } from "./clips";
-export { type ClipChoices, type ClipNews, clipsToAdd, withClipsAsTold } from "./clips-as-told";
+export { type ClipNews, clipsToAdd, withClipsAsTold } from "./clips-as-told";
 export { clipsOfRows, framesByNames, makeActionsByNames, type NamedRow } from "./clips-of-rows";
 export { cutSource, refreshSource, setClearing } from "./cutting";
 export { type DataPlaces, removeData, renameData, setData } from "./data";

@@ -87,7 +87,7 @@ export function recutProposal(description: TakenDescription, of: DescribedSource
         : t("Cut into {frames}, as {file} says{marks}", words),
     notes: [...doubtsOf(understood), ...misfits(understood.unplaced)],
     unplaced: understood.unplaced,
-    shows: [],
+    shows: picture ? [picture] : [],
     kind: "recut",
     ground: null,
     usual: { ...USUAL_CHOICES, clips: fresh.length > 0 },

@@ -42,6 +42,9 @@ export interface ProposedLayer {
   readonly pictures: readonly TakenPicture[];
 }
 
+/** A picture of a proposal: just read, or a source's. */
+export type ShownPicture = Pick<TakenPicture, "sha256" | "width" | "height">;
+
 export interface Proposal {
   readonly id: string;
   readonly name: string;
@@ -49,9 +52,11 @@ export interface Proposal {
   /** What is unusual about it and worth knowing. */
   readonly notes: readonly string[];
   /** Pictures to show of it: the first, or some along it. */
-  readonly shows: readonly TakenPicture[];
+  readonly shows: readonly ShownPicture[];
   readonly kind: "sheet" | "series" | "animation" | "layers" | "described" | "recut";
   readonly ground: Ground | null;
+  /** What it would do to the source that is there, in words. */
+  readonly outcome?: string;
   /** The default choice. */
   readonly usual: Choices;
   /** What can be imported as one or apart, with words for both. */

@@ -5,14 +5,12 @@ import {
   type ArrivedAction,
   type ArrivedClips,
   type ChangedPicture,
-  cutByMetadata,
   noArrivedClips,
-  refreshByMetadata,
   sourceToBe,
   takeIn,
   withArrivedActions,
 } from "@caravan/core/edit";
-import { type Choices, cutByFile, fileOf, type Proposal, type Recut, type TakenDescription } from "@caravan/core/intake";
+import { type Choices, fileOf, type Proposal, type TakenDescription } from "@caravan/core/intake";
 import { counted, type Project, type Source, type SourceId } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { say, sayTrouble, sayUnlessDone } from "../../ui/notices";
@@ -20,12 +18,12 @@ import { t } from "../../ui/words";
 import { begin } from "../begun";
 import { withLayersOf } from "../changed-art/layered";
 import { reviewNewArt } from "../changed-art/review";
-import { followClips } from "../follow-clips";
-import { keepMetadataText, supposedlyTold, toldBefore, toldIn } from "../metadata-texts";
+import { keepMetadataText, toldBefore } from "../metadata-texts";
 import { currentProject, useOpenProject } from "../open-project";
 import { pictureOfLook } from "../pictures";
 import { openProject, startProject } from "../projects";
 import { chooseAction, chooseSource, go } from "../view";
+import { cutAsSaid, cutWithArt, sayOutcome } from "./cut-again";
 import { offerAgain, takeWaiting } from "./review";
 
 /** Imports the chosen things as one undo entry, and opens the stop where work on them begins. New art of sources is then reviewed. */
@@ -68,7 +66,7 @@ async function addSources(
   actions: readonly ArrivedAction[],
 ): Promise<SourceId[]> {
   const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
-  const recuts = chosen.flatMap((proposal) => (proposal.recut ? [recutting(proposal.recut, choicesOf(proposal))] : []));
+  const recuts = chosen.flatMap((proposal) => (proposal.recut ? [cutAsSaid(proposal.recut, choicesOf(proposal).clips)] : []));
   if (arrivals.length + recuts.length === 0) return [];
   if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return [];
   const work = begin();
@@ -81,18 +79,24 @@ async function addSources(
     }),
   );
   const known = new Set(currentProject().sources.map((source) => source.id));
+  const told: (() => void)[] = [];
   const change = (project: Project) => {
     let next = ready.length > 0 ? takeIn(project, ready, actions) : project;
     const arrived = noArrivedClips();
-    for (const { change } of recuts) next = change(arrived)(next);
+    for (const again of recuts) {
+      const before = next;
+      const { project: after, news } = again.change(before, arrived);
+      told.push(() => sayOutcome(again, before, after, news));
+      next = after;
+    }
     return withArrivedActions(next, actions, arrived.named);
   };
   const recut = recuts[0];
   const label = (project: Project) => (ready.length > 0 || !recut ? takeIn.label(project, ready, actions) : recut.label(project));
   const error = work.apply(change, label);
   if (error?.code === "other-project") throw error;
-  sayUnlessDone(error);
-  if (!error) for (const { following, file } of recuts) following.tell(file);
+  if (!sayUnlessDone(error)) return [];
+  for (const tell of told) tell();
   const added = currentProject().sources.filter((source) => !known.has(source.id));
   for (const { description, recut: cutAgain } of chosen) {
     if (!description) continue;
@@ -101,14 +105,6 @@ async function addSources(
     if (source) keepText(source, description);
   }
   return added.length > 0 ? added.map(({ id }) => id) : recuts.map(({ source }) => source);
-}
-
-/** A cut of a source that is there, with its clips. */
-function recutting({ source, cut, frames, clips, before, add }: Recut, choices: Choices) {
-  const args = [source, cut, frames, before?.frames] as const;
-  const following = followClips(source, { frames, clips }, before, { add: choices.clips ? add : "none", removeGone: false });
-  const change = (arrived: ArrivedClips) => following.after((project) => cutByMetadata(project, ...args), arrived);
-  return { source, file: cut.file, following, change, label: (project: Project) => cutByMetadata.label(project, ...args) };
 }
 
 function keepText(id: SourceId, { understood, text, path }: TakenDescription): void {
@@ -139,42 +135,18 @@ async function takeDescribedArt(
   description: TakenDescription,
   arrived: ArrivedClips,
 ): Promise<void> {
-  const { understood, path, text } = description;
   const work = begin();
-  const file = fileOf(path);
-  const now = toldIn(understood, path);
-  const before = await toldBefore(source);
+  const again = cutWithArt(source, picture, description, await toldBefore(source));
   work.stillHas(source);
-  const told = before?.frames ?? supposedlyTold(source, now.frames);
-  const cut = cutByFile(path, text, understood.reading);
-  const isSame = source.pictures[0]?.sha256 === picture.sha256;
-  const change = (project: Project) =>
-    isSame
-      ? cutByMetadata(project, source.id, cut, now.frames, before?.frames)
-      : refreshByMetadata(project, source.id, picture, cut, now.frames, told);
-  const following = followClips(source.id, now, before, { add: "new", removeGone: false });
-  const error = work.apply(following.after(change, arrived), (project) =>
-    isSame
-      ? cutByMetadata.label(project, source.id, cut, now.frames)
-      : refreshByMetadata.label(project, source.id, picture, cut, now.frames, told),
-  );
-  sayUnlessDone(error);
-  if (error) return;
+  let tell = () => {};
+  const change = (project: Project) => {
+    const { project: after, news } = again.change(project, arrived);
+    tell = () => sayOutcome(again, project, after, news);
+    return after;
+  };
+  if (!sayUnlessDone(work.apply(change, again.label))) return;
   keepText(source.id, description);
-  const after = currentProject().sources.find(({ id }) => id === source.id);
-  const keys = new Set(source.frames.map(({ key }) => key));
-  const kept = after?.frames.filter(({ key }) => keys.has(key)).length ?? 0;
-  const gone = source.frames.length - kept;
-  const clips = following.inWords(file);
-  const facts = { name: source.name, file, kept, count: (after?.frames.length ?? 0) - kept, gone };
-  say({
-    tone: gone > 0 ? "trouble" : "good",
-    text: `${
-      isSame
-        ? t("{name} is cut again as {file} says: {kept} frames kept, {count} new, {gone} gone.", facts)
-        : t("New art of {name}, cut as {file} says: {kept} frames kept, {count} new, {gone} gone.", facts)
-    }${clips && ` ${clips}`}`,
-  });
+  tell();
 }
 
 /** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */

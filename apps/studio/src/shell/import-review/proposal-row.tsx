@@ -22,9 +22,10 @@ export function ProposalRow({
   choices: Choices;
   onChange: (change: Partial<Choices>) => void;
 }) {
-  const { name, what, notes, shows, kind, ground, layering, layers, parting, cuts, known, unplaced } = proposal;
+  const { name, what, outcome, notes, shows, kind, ground, layering, layers, parting, cuts, known, unplaced } = proposal;
   const clips = proposal.clips(choices);
   const isNew = !choices.replaces;
+  const isUsual = (["include", "clips", "replaces"] as const).every((each) => choices[each] === proposal.usual[each]);
   return (
     <li className={`flex gap-3 rounded-box border border-line bg-raised p-2.5 ${choices.include ? "" : "opacity-60"}`}>
       <div className="check flex h-18 w-24 shrink-0 items-center justify-center overflow-hidden rounded-sm">
@@ -37,6 +38,7 @@ export function ProposalRow({
       <div className="min-w-0 grow">
         <h3 className="truncate font-bold">{name}</h3>
         <p>{what}.</p>
+        {outcome && isUsual && <p className="text-small text-muted">{outcome}</p>}
         {notes.map((note) => (
           <p key={note} className="text-small font-semibold text-brick">
             {note}

@@ -1,0 +1,35 @@
+/** What becomes of clips that follow their metadata file, in words for before and after. */
+import type { ClipNews } from "@caravan/core/edit";
+import { t } from "../ui/words";
+
+/** Names beyond these are only counted. */
+const MOST_NAMES = 4;
+
+/** `isUnlike` if clips are not as the file has them, which should not be overlooked. */
+export function newsInWords(
+  { added, changed, removed, kept, unlisted }: ClipNews,
+  file: string,
+): { readonly sentences: readonly string[]; readonly isUnlike: boolean } {
+  const listed = (names: readonly string[]) =>
+    names.length > MOST_NAMES
+      ? t("{names} and {count} more", { names: names.slice(0, MOST_NAMES).join(", "), count: names.length - MOST_NAMES })
+      : names.join(", ");
+  const sentences = [
+    ...(added.length > 0 ? [t("New clips: {clips}.", { clips: listed(added) })] : []),
+    ...(changed.length > 0 ? [t("Clips changed as {file} says: {clips}.", { file, clips: listed(changed) })] : []),
+    ...(removed.length > 0 ? [t("No clips, read this way, and removed: {clips}.", { clips: listed(removed) })] : []),
+    ...(kept.length > 0
+      ? [
+          t(
+            "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, remove yours and drop it again.",
+            {
+              file,
+              clips: listed(kept),
+            },
+          ),
+        ]
+      : []),
+    ...(unlisted.length > 0 ? [t("Clips that {file} no longer has, and that stay: {clips}.", { file, clips: listed(unlisted) })] : []),
+  ];
+  return { sentences, isUnlike: kept.length > 0 };
+}

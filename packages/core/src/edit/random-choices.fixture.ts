@@ -116,6 +116,27 @@ export const told = (dice: Dice): NewFrame[] =>
     ...(dice(2) === 0 ? { origin: { x: dice(8), y: dice(8) } } : {}),
     ...(dice(3) === 0 ? { marks: { boxes: { [name(dice).slice(0, 20)]: [{ x: 0, y: 0, w: 1 + dice(3), h: 1 }] } } } : {}),
   }));
+/** A file that describes the source as it is, with its clips, some of them otherwise, and one more. */
+export const toldOf = (project: Project, { id, frames }: Source, dice: Dice): edits.ToldOfSource => {
+  const places = new Map(frames.map((frame, k) => [frameRef({ id }, frame), k]));
+  const odd = (duration: number) => (dice(4) === 0 ? 1 + dice(500_000) : duration);
+  const own = project.clips.flatMap((clip) => {
+    const steps = clip.steps.flatMap(({ frame, duration, events }) => {
+      const at = places.get(frame);
+      return at === undefined || dice(8) === 0 ? [] : [{ frame: at, duration: odd(duration), ...(events ? { events } : {}) }];
+    });
+    return steps.length === 0 ? [] : [{ name: dice(6) === 0 ? name(dice) : clip.name, steps, playback: clip.playback, times: dice(3) }];
+  });
+  const more = { name: name(dice), steps: [{ frame: dice(8), duration: 1 + dice(1_000_000) }], playback: "once" as const, times: 1 };
+  const told = frames.map(({ key, number, rect, picture, name, turned, size, inset }, column) => ({
+    ...{ key, column, row: 0, number, rect, empty: false },
+    ...(name === undefined ? {} : { name }),
+    ...(picture === undefined ? {} : { picture }),
+    ...(turned ? { turned } : {}),
+    ...(size && inset ? { size, inset } : {}),
+  }));
+  return { frames: told, clips: dice(3) === 0 ? own : [...own, more] };
+};
 const READING: Reading = {
   name: "poses.json",
   container: "json",

@@ -26,6 +26,7 @@ import {
   sheet,
   source,
   told,
+  toldOf,
 } from "./random-choices.fixture";
 
 /** The sheet at twice its size. */
@@ -216,6 +217,14 @@ export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
     );
   },
   cutByMetadata: (p, d) => edits.cutByMetadata(p, source(p, d).id, BY_METADATA, told(d), d(2) === 0 ? null : told(d)),
+  clipsAsTold: (p, d) => {
+    const of = source(p, d);
+    const now = toldOf(p, of, d);
+    const before = d(4) === 0 ? null : toldOf(p, of, d);
+    const cut = edits.cutByMetadata(p, of.id, BY_METADATA, now.frames, before?.frames);
+    const choices = { add: pick(["new", "all", "none"] as const, d) ?? "new", removeGone: d(2) === 0 };
+    return edits.withClipsAsTold(p, cut, of.id, now, before, choices).project;
+  },
   refreshByMetadata: (p, d) =>
     edits.refreshByMetadata(p, source(p, d).id, { ...picture, sha256: String(d(2)).repeat(64) }, BY_METADATA, told(d), told(d)),
   restoreCut: (p, d) => {

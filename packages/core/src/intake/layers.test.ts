@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { understand } from "../metadata";
 import { clearPixels, coverageOf } from "../raster";
 import type { TakenItem } from "./drop-contents";
-import { describedBy, withoutLayers } from "./pairing";
+import { describedBy, pictureCalled, withoutLayers } from "./pairing";
 import { needsReview, proposalsFor } from "./proposals";
 
 const coverage = coverageOf(clearPixels(1, 1));
@@ -119,5 +119,18 @@ describe("layers in metadata", () => {
       "The layer glow is blended by screen, which Caravan does not support: it is imported as painted over. The layer glow has an opacity of 60 %, which Caravan does not support: it is imported opaque.",
       "Its metadata lists a layer rain in rain.png, which was not dropped with it.",
     ]);
+  });
+});
+
+describe("what a file calls the picture of a source", () => {
+  const picture = (file: string) => ({ file, sha256: "a".repeat(64), width: 1, height: 1 });
+
+  it("is the source's name, or that of its art if the source was renamed", () => {
+    const hero = { name: "hero", pictures: [picture("art/porter.png")] };
+    expect(pictureCalled(hero, '{"image": "hero.png"}')).toBe("hero.png");
+    expect(pictureCalled(hero, '{"image": "porter.png"}')).toBe("porter.png");
+    expect(pictureCalled(hero, '{"image": "hero.png", "next": "porter.png"}')).toBe("hero.png");
+    expect(pictureCalled(hero, "{}")).toBe("hero.png");
+    expect(pictureCalled({ name: "pieces", pictures: [] }, "{}")).toBe("pieces.png");
   });
 });

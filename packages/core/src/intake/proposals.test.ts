@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { sha256Hex, utf8 } from "../codec";
 import type { Understood } from "../metadata";
+import { type Clip, type ClipName, type FrameRef, PLAIN_LOOP, type Source, type SourceId } from "../model";
 import { type Coverage, clearPixels, coverageOf, type Ground } from "../raster";
 import type { TakenArt, TakenItem, TakenPicture } from "./drop-contents";
+import { framesAndClips } from "./frames-and-clips";
 import { USUAL_CHOICES } from "./proposal";
 import { needsReview, proposalsFor } from "./proposals";
 
@@ -20,6 +23,12 @@ const only = (items: readonly TakenItem[]) => {
   if (!proposal || others.length > 0) throw new Error(`Expected one proposal, got ${others.length + (proposal ? 1 : 0)}.`);
   return proposal;
 };
+
+function sourceOf(name: string): Source {
+  const { sha256, width, height } = picture("c");
+  const pictures: Source["pictures"] = [{ file: `art/${name}.png`, sha256, width, height }];
+  return { id: "s1" as SourceId, name, pictures, cut: null, frames: [] };
+}
 
 describe("a series", () => {
   const stills = [3, 1, 2, 5].map((number) => still(`walk_${number}.png`));
@@ -121,6 +130,26 @@ describe("a sheet with metadata", () => {
       [{ path: "camp.json", of: { picture: "camp.png" }, understood: { ...understood, grade }, text: "{}" }],
     );
     expect(doubtful?.notes[0]).toMatch(/^Not sure: y may be counted up: the picture fits as well\./);
+  });
+
+  it("for a sheet that is there offers the clips that it lacks; of those it had, the removed ones, but unticked", () => {
+    const camp = sourceOf("camp");
+    const again = (clips: readonly Clip[], before: boolean) => {
+      const { told: frames, clips: were } = framesAndClips(understood, "camp.json");
+      const of = { source: camp.id, name: camp.name, before: before ? { frames, clips: were } : null };
+      return proposalsFor([], [{ path: "art/camp.json", of, understood, text: "{}" }], { sources: [camp], clips })[0];
+    };
+    const offered = (made: ReturnType<typeof again>) => [made?.usual.clips, ...(made?.clips(USUAL_CHOICES).map(({ name }) => name) ?? [])];
+    const first = again([], false);
+    expect(first).toMatchObject({ kind: "recut", what: "Cut into 3 frames with 1 clip, as camp.json says", shows: camp.pictures });
+    expect(first?.recut?.cut).toMatchObject({ file: "camp.json", sha256: sha256Hex(utf8("{}")) });
+    expect(offered(first)).toEqual([true, "walk-south"]);
+    expect(offered(again([], true))).toEqual([false, "walk-south"]);
+    const step = { frame: "s1/i0" as FrameRef, duration: 100_000 };
+    const own: Clip = { ...PLAIN_LOOP, name: "walk-south" as ClipName, steps: [step] };
+    expect(offered(again([own], true))).toEqual([false]);
+    // One of another sheet that is called alike is not it.
+    expect(offered(again([{ ...own, steps: [{ ...step, frame: "s2/i0" as FrameRef }] }], false))).toEqual([true, "walk-south"]);
   });
 
   it("keeps untrimmed sizes, turns, names without endings, and rows by their names", () => {

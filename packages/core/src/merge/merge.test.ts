@@ -5,6 +5,7 @@ import {
   addBox,
   addClip,
   addMarkKind,
+  addPalette,
   addSources,
   cutSource,
   dropFrames,
@@ -16,15 +17,21 @@ import {
   removeSource,
   removeSteps,
   renameAction,
+  renameBehaviour,
   renameClip,
   renameMarkKind,
+  renamePalette,
   setBoxUse,
   setClipRules,
   setData,
   setDelivery,
+  setPaletteColours,
   setPetal,
+  setRule,
+  setSourcePalette,
   setStepDurations,
   setStepEvents,
+  setWays,
 } from "../edit";
 import { porterProject, sheetOfCells } from "../edit/project.fixture";
 import type { ActionName, BehaviourName, ClipName, FrameRef, MarkName, Project, SourceId } from "../model";
@@ -33,6 +40,7 @@ import { mergeProjects } from "./merge";
 
 const ref = (column: number, row: number) => `s1/c${column}r${row}` as FrameRef;
 const clip = (name: string) => name as ClipName;
+const GO = "go" as ActionName;
 const row = (of: number) => [0, 1, 2, 3].map((k) => ref(k, of));
 
 /** Three clips, an action of two of them, a box kind and a point kind. */
@@ -141,6 +149,35 @@ describe("merging", () => {
     const { project, conflicts } = mergeProjects(base, parted, theirs);
     expect(project.clips.map(({ name }) => name).toSorted()).toEqual(["amble", "idle", "stride", "strike", "walk"]);
     expect(conflicts.map(({ where }) => where)).toEqual(["clips, walk"]);
+  });
+
+  it("knows actions, palettes and behaviours that were changed along with their names", () => {
+    const colours = ["#111111", "#222222", "#333333", "#444444"];
+    const rules = ["rest", "go", "hit"].map((name) => ({ name, when: [], play: clip("idle") }));
+    let more: Project = addPalette(base, { name: "dusk", colours });
+    more = { ...more, behaviours: [{ name: "porter" as BehaviourName, inputs: [], rules }] };
+    for (const facing of ["n", "s"] as const) more = setPetal(setWays(more, GO, 4), GO, facing, { clip: clip("walk") });
+
+    let ours = setPaletteColours(renamePalette(more, "dusk", "evening"), "evening", [...colours.slice(0, 3), "#999999"]);
+    ours = setRule(renameBehaviour(ours, "porter" as BehaviourName, "walker"), "walker" as BehaviourName, "hit", { play: clip("strike") });
+    ours = setPetal(renameAction(ours, GO, "move"), "move" as ActionName, "s", { clip: clip("idle") });
+    let theirs = setSourcePalette(more, "s1" as SourceId, "dusk");
+    theirs = setRule(theirs, "porter" as BehaviourName, "rest", { play: GO as string as ClipName });
+    theirs = setPetal(theirs, GO, "w", { clip: clip("walk"), mirror: true });
+
+    for (const [one, other] of [
+      [ours, theirs],
+      [theirs, ours],
+    ] as const) {
+      const { project, conflicts } = mergeProjects(more, one, other);
+      expect(conflicts).toEqual([]);
+      expect(project.palettes).toEqual([{ name: "evening", colours: [...colours.slice(0, 3), "#999999"] }]);
+      expect(project.sources[0]?.palette).toBe("evening");
+      expect(project.behaviours).toMatchObject([{ name: "walker", rules: [{ play: "move" }, { play: "idle" }, { play: "strike" }] }]);
+      expect(project.actions).toMatchObject([
+        { name: "move", facings: { e: { clip: "walk" }, n: { clip: "walk" }, s: { clip: "idle" }, w: { clip: "walk", mirror: true } } },
+      ]);
+    }
   });
 
   it("does not take a new kind of marks for a removed one that looks like it", () => {

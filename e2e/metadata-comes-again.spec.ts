@@ -1,4 +1,5 @@
 /** A metadata file for a sheet that is there already brings its clips, and these follow when the file comes again or is read another way. */
+import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "./fixtures";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, type UploadedFile } from "./studio";
 
@@ -114,4 +115,29 @@ test("clips follow when the field of the times is corrected", async ({ page }) =
   await choose(page, page.getByLabel("Path of duration"), "late");
   await expect(page.getByText("Clips changed as porter.json says: walk.")).toBeVisible();
   expect(await played(page)).toEqual({ walk: [200, 201, 202, 203] });
+});
+
+test("clips follow in a project that was opened from a file saved in this browser, and of a source that was renamed", async ({ page }) => {
+  await dropFiles(page, [pngFile("porter.png", figureSheet(4, 2)), described("porter.json", EVEN, [WALK])]);
+  await review(page).getByRole("button", { name: "Import" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
+  await goTo(page, "Sources");
+  await page.keyboard.press("F2");
+  await page.getByRole("textbox", { name: "Source name" }).fill("hero");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: /^Undo: rename porter to hero/ })).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const before = page.url();
+  await dropFiles(page, [{ name: "camp.caravan", bytes: readFileSync(await download.path()) }]);
+  await expect(page).not.toHaveURL(before);
+  await dropFiles(page, [
+    described(
+      "porter.json",
+      EVEN.map(() => 50),
+      [WALK],
+    ),
+  ]);
+  await expect(review(page)).toContainText("8 frames kept, 0 new, 0 gone. Clips changed as porter.json says: walk.");
+  await review(page).getByRole("button", { name: "Import" }).click();
+  expect(await played(page)).toEqual({ walk: [50, 50, 50, 50] });
 });

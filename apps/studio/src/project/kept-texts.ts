@@ -1,7 +1,7 @@
 /** The texts of metadata files that cut sources, of each the last few, in this browser. */
 import type { Source } from "@caravan/core/model";
 import { useOpenProject } from "./open-project";
-import { type KeptText, storage } from "./storage";
+import { type KeptText, type StoredText, storage } from "./storage";
 
 /** Earlier texts of a source are kept up to this many, and this many characters in all. */
 const MOST_EARLIER = 8;
@@ -41,11 +41,17 @@ export async function textOf({ id: source, cut }: Source): Promise<KeptText | nu
   const { file, sha256 } = cut;
   const held = homeless.get(`${id} ${source} ${sha256}`);
   if (held) return held;
-  const stored = await storage.texts.get([id, source]).catch(() => undefined);
-  if (!stored) return null;
   // Sources of former versions do not say which text it was: the last of that name.
   const fits = (each: KeptText) => (sha256 === undefined ? each.file === file : each.sha256 === sha256);
-  return [stored, ...(stored.earlier ?? [])].find(fits) ?? null;
+  const fitting = (row: StoredText | undefined) => row && [row, ...(row.earlier ?? [])].find(fits);
+  try {
+    const own = fitting(await storage.texts.get([id, source]));
+    if (own || sha256 === undefined) return own ?? null;
+    // A copy of a project, or one that was opened from a file that was saved here.
+    return fitting(await storage.texts.filter((row) => fitting(row) !== undefined).first()) ?? null;
+  } catch {
+    return null;
+  }
 }
 
 function asManyAsFit(texts: readonly KeptText[], before: number): KeptText[] {

@@ -4,7 +4,7 @@ export { type ProposedAction, proposedActions } from "./facings";
 export { cutByFile, framesAndClips } from "./frames-and-clips";
 export { layeredArt } from "./layered-file";
 export { isArtFile, isTextFile, namesInFolders, withoutEnding } from "./names";
-export { describedBy, pictureCalled, withoutLayers, withoutOthersRecords } from "./pairing";
+export { describedBy, pictureCalled, sourcesDescribedBy, withoutLayers, withoutOthersRecords } from "./pairing";
 export type { Choices, Proposal, Recut, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";
 export type { SeenGrid } from "./sheet";

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { understand } from "../metadata";
+import type { Reading, Source, SourceId } from "../model";
 import { clearPixels, coverageOf } from "../raster";
 import type { TakenItem } from "./drop-contents";
-import { describedBy, pictureCalled, withoutLayers } from "./pairing";
+import { describedBy, pictureCalled, sourcesDescribedBy, withoutLayers } from "./pairing";
 import { needsReview, proposalsFor } from "./proposals";
 
 const coverage = coverageOf(clearPixels(1, 1));
@@ -132,5 +133,39 @@ describe("what a file calls the picture of a source", () => {
     expect(pictureCalled(hero, '{"image": "hero.png", "next": "porter.png"}')).toBe("hero.png");
     expect(pictureCalled(hero, "{}")).toBe("hero.png");
     expect(pictureCalled({ name: "pieces", pictures: [] }, "{}")).toBe("pieces.png");
+  });
+});
+
+describe("the sources that a file is about which comes alone", () => {
+  const source = (name: string, file = `art/${name}.png`, cutBy?: string): Source => ({
+    ...{ id: "s1" as SourceId, name, frames: [] },
+    pictures: [{ file, sha256: "a".repeat(64), width: 1, height: 1 }],
+    cut: cutBy === undefined ? null : { by: "metadata", file: cutBy, reading: {} as Reading },
+  });
+  const about = (path: string, text: string, sources: readonly Source[], chosen: Source | null = null) =>
+    sourcesDescribedBy(path, text, sources, chosen).map(({ name }) => name);
+
+  it("are those that it cut before, all of them if it names their pictures", () => {
+    const two = [source("north", "art/north.png", "map.json"), source("south", "art/south.png", "Map.json"), source("map")];
+    expect(about("map.json", '"north.png" "south.png"', two)).toEqual(["north", "south"]);
+    expect(about("map.json", '"south.png"', two)).toEqual(["south"]);
+    expect(about("map.json", "{}", two)).toEqual(["north", "south"]);
+    expect(about("map.json", "{}", two, two[1])).toEqual(["south"]);
+  });
+
+  it("are told apart by their folders, if files of several are called alike", () => {
+    const two = [source("hero-data", "art/hero-data.png", "data.json"), source("Aria", "art/villain-data.png", "data.json")];
+    expect(about("art/villain/data.json", "{}", two)).toEqual(["Aria"]);
+    // It cut another one, and names this.
+    expect(about("data.json", '"camel.png"', [...two, source("camel")])).toEqual(["camel"]);
+  });
+
+  it("is otherwise the one called like it, or like its art, or named in it, or chosen", () => {
+    const all = [source("hero", "art/porter.png"), source("porter-2"), source("camel")];
+    expect(about("x/HERO.json", "", all)).toEqual(["hero"]);
+    expect(about("porter.json", "", all)).toEqual(["hero"]);
+    expect(about("all.json", '"camel.png"', all)).toEqual(["camel"]);
+    expect(about("all.json", "", all, all[1])).toEqual(["porter-2"]);
+    expect(about("all.json", "", all)).toEqual([]);
   });
 });

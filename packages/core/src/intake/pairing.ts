@@ -1,6 +1,6 @@
 /** Matches a metadata file with the picture it describes among those that came with it. */
 
-import type { Source } from "../model";
+import { artStem, type Source } from "../model";
 import { t } from "../words";
 import { fileOf } from "./drop-contents";
 import { withoutEnding } from "./names";
@@ -19,6 +19,32 @@ export function describedBy(path: string, text: string, pictures: readonly strin
     named[0] ??
     (pictures.length === 1 ? pictures[0] : undefined);
   return fitting === undefined ? [] : [fitting];
+}
+
+/**
+ * The sources that a file is about which comes without pictures. Those that it cut before, of several the ones whose pictures it names, or
+ * that are called after its folder, too; otherwise one: called like it, named in it, or else the one that is `chosen`. None if nothing decides.
+ */
+export function sourcesDescribedBy(path: string, text: string, sources: readonly Source[], chosen: Source | null): readonly Source[] {
+  const file = fileOf(path).toLowerCase();
+  const stem = withoutEnding(path).toLowerCase();
+  const called = (source: Source) => [source.name.toLowerCase(), fileOf(artStem(source)).toLowerCase()];
+  const isNamed = ({ name, pictures }: Source) => text.includes(`${name}.png`) || pictures.some((each) => text.includes(fileOf(each.file)));
+  const named = sources.filter(isNamed);
+  const cut = sources.filter((each) => each.cut?.by === "metadata" && each.cut.file.toLowerCase() === file);
+  if (cut.length > 0) {
+    const both = cut.filter((each) => named.includes(each));
+    if (both.length > 0 || named[0]) return both.length > 0 ? both : [named[0] as Source];
+    const folder = path.split("/").at(-2)?.toLowerCase();
+    const inFolder = cut.filter((each) => called(each).includes(`${folder}-${stem}`));
+    return inFolder.length > 0 ? inFolder : chosen && cut.includes(chosen) ? [chosen] : cut;
+  }
+  const one =
+    sources.find((each) => called(each)[0] === stem) ??
+    sources.find((each) => called(each)[1] === stem) ??
+    sources.find((each) => text.includes(`${each.name}.`)) ??
+    chosen;
+  return one ? [one] : [];
 }
 
 /** What a file calls the picture of a source: by the name of the source, which may have been renamed, or by that of its art. */

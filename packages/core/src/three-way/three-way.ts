@@ -126,8 +126,12 @@ function woven(main: readonly string[], more: readonly string[]): string[] {
   return list;
 }
 
-/** Null where both sides changed the same place. Cost: O(n²) in the length. */
+/** Pairs of items beyond which lists are not compared item by item: that would need hundreds of megabytes. */
+const MOST_PAIRS = 16_000_000;
+
+/** Null where both sides changed the same place, and for very long lists. Cost: O(n²) in the length. */
 function mergedSequence(base: readonly unknown[], ours: readonly unknown[], theirs: readonly unknown[]): unknown[] | null {
+  if (base.length * Math.max(ours.length, theirs.length) > MOST_PAIRS) return null;
   const [own, other] = [partners(base, ours), partners(base, theirs)];
   const list: unknown[] = [];
   let [b, o, t] = [0, 0, 0];

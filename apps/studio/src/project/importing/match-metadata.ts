@@ -5,13 +5,13 @@ import {
   describedBy,
   fileOf,
   pictureCalled,
+  sourcesDescribedBy,
   type TakenDescription,
   type TakenItem,
-  withoutEnding,
   withoutLayers,
   withoutOthersRecords,
 } from "@caravan/core/intake";
-import { artStem, CaravanError, type Source, type SourceId } from "@caravan/core/model";
+import { CaravanError, type Source, type SourceId } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
@@ -91,17 +91,7 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
 /** The sources that a file describes, dropped without pictures: those that it cut before, or else the one that it most likely is about. */
 function describedSources(path: string, text: string): readonly Source[] {
   const project = currentProject();
-  const { sources } = project;
-  const file = fileOf(path).toLowerCase();
-  const cut = sources.filter((each) => each.cut?.by === "metadata" && each.cut.file.toLowerCase() === file);
-  if (cut.length > 0) return cut;
-  const name = withoutEnding(path).toLowerCase();
-  const source =
-    sources.find((each) => each.name.toLowerCase() === name) ??
-    sources.find((each) => fileOf(artStem(each)).toLowerCase() === name) ??
-    sources.find((each) => text.includes(`${each.name}.`)) ??
-    chosenSource(project, useView.getState());
-  return source ? [source] : [];
+  return sourcesDescribedBy(path, text, project.sources, chosenSource(project, useView.getState()));
 }
 
 /** Of each of the pictures what the file says of it; a picture that it only mentions is left to be a plain sheet. */

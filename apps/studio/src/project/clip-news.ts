@@ -1,5 +1,6 @@
 /** What becomes of clips that follow their metadata file, in words for before and after. */
 import type { ClipNews } from "@caravan/core/edit";
+import { say } from "../ui/notices";
 import { t } from "../ui/words";
 
 /** Names beyond these are only counted. */
@@ -32,4 +33,10 @@ export function newsInWords(
     ...(unlisted.length > 0 ? [t("Clips that {file} no longer has, and that stay: {clips}.", { file, clips: listed(unlisted) })] : []),
   ];
   return { sentences, isUnlike: kept.length > 0 };
+}
+
+/** Says it, if there is anything. */
+export function sayClipNews(news: ClipNews, file: string): void {
+  const { sentences, isUnlike } = newsInWords(news, file);
+  if (sentences.length > 0) say({ tone: isUnlike ? "trouble" : "good", text: sentences.join(" ") });
 }

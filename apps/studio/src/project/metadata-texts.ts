@@ -1,7 +1,7 @@
 /** Keeps the metadata files that cut sources, so that a field can be read differently later. */
 
 import { sheetLook } from "@caravan/core/art";
-import { cutByMetadata, type ToldOfSource, withClipsAsTold } from "@caravan/core/edit";
+import { type ClipNews, cutByMetadata, type ToldOfSource, withClipsAsTold } from "@caravan/core/edit";
 import type { NewFrame } from "@caravan/core/frame-identity";
 import { cutByFile, framesAndClips, pictureCalled } from "@caravan/core/intake";
 import type { Grade, Understood, Unplaced } from "@caravan/core/metadata";
@@ -9,11 +9,10 @@ import { type Project, type Reading, type Source, scaleOf, sourceById, whyOf } f
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
-import { say } from "../ui/notices";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { begin } from "./begun";
-import { newsInWords } from "./clip-news";
+import { sayClipNews } from "./clip-news";
 import { earlierCuts } from "./earlier-cuts";
 import { keepTextOf, textOf } from "./kept-texts";
 import { currentProject, useOpenProject } from "./open-project";
@@ -92,17 +91,17 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
     const before = read && toldIn(read, known.file);
     const cut = cutByFile(known.file, known.text, reading);
     const args = [source.id, cut, now.frames, before?.frames, earlierCuts(source, cut)] as const;
-    let words: readonly string[] = [];
+    let news: ClipNews | null = null;
     const change = (project: Project) => {
       const cutAgain = cutByMetadata(project, ...args);
       const followed = withClipsAsTold(project, cutAgain, source.id, now, before, { add: "new", removeGone: true });
-      words = newsInWords(followed.news, known.file).sentences;
+      news = followed.news;
       return followed.project;
     };
     const error = work.apply(change, (project) => cutByMetadata.label(project, ...args));
     if (error) return error.message;
     keepMetadataText(sourceById(currentProject(), source.id), { ...known, unplaced, grade });
-    if (words.length > 0) say({ tone: "good", text: words.join(" ") });
+    if (news) sayClipNews(news, known.file);
     return null;
   } catch (error) {
     return whyOf(error);

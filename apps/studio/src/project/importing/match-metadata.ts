@@ -40,14 +40,7 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
   const failed: Understanding["failed"][number][] = [];
   for (const { path, text, file, of } of texts) {
     try {
-      found.push(
-        ...(await understandOne(
-          path,
-          text,
-          of ? items.filter((each) => each.of !== undefined && of.includes(each.of)) : items,
-          of !== undefined,
-        )),
-      );
+      found.push(...(of ? await understandOf(of, path, text, items) : await understandOne(path, text, items)));
     } catch (error) {
       failed.push({ file, error });
     }
@@ -56,20 +49,12 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
 }
 
 /** A file may describe several of the pictures dropped with it; a lone one is matched to sources that are there. */
-async function understandOne(path: string, text: string, items: readonly TakenItem[], ofAll = false): Promise<TakenDescription[]> {
+async function understandOne(path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription[]> {
   const stills = new Map(
     items.flatMap(({ path: picture, art }) => (art.kind === "still" ? [[picture, art.picture.coverage] as const] : [])),
   );
-  const pictures = ofAll ? [...stills.keys()] : describedBy(path, text, [...stills.keys()]);
-  const { readings: known, sources } = currentProject();
-  const ask = async (picture: string): Promise<TakenDescription> => {
-    const coverage = stills.get(picture) as Coverage;
-    const of = items.find((each) => each.path === picture)?.of;
-    const source = of === undefined ? undefined : sources.find(({ id }) => id === of);
-    const called = source ? pictureCalled(source, text) : fileOf(picture);
-    const understood = await run("understand", { text, where: fileOf(path), picture: called, coverage, known });
-    return { path, of: { picture }, understood, text };
-  };
+  const pictures = describedBy(path, text, [...stills.keys()]);
+  const ask = (picture: string) => understandFor(path, text, picture, fileOf(picture), stills.get(picture) as Coverage);
   if (pictures.length > 1) return understandSeveral(pictures, ask);
   if (pictures[0] !== undefined) return [await ask(pictures[0])];
   const described = describedSources(path, text);
@@ -80,12 +65,34 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
       t("It describes a picture, and there is none."),
       t("Drop it together with its picture."),
     );
-  const askOf = async (source: Source): Promise<TakenDescription> => {
-    const { coverage } = await pictureOfLook(sheetLook(source));
-    const understood = await run("understand", { text, where: fileOf(path), picture: pictureCalled(source, text), coverage, known });
-    return { path, of: { source: source.id, name: source.name, before: await toldBefore(source) }, understood, text };
-  };
-  return Promise.all(described.map(askOf));
+  return Promise.all(described.map((source) => understandAlone(path, text, source)));
+}
+
+/** For sources that are known to be described by it, with the pictures that came along. */
+async function understandOf(of: readonly SourceId[], path: string, text: string, items: readonly TakenItem[]): Promise<TakenDescription[]> {
+  const sources = currentProject().sources.filter(({ id }) => of.includes(id));
+  return Promise.all(
+    sources.map((source) => {
+      const item = items.find((each) => each.of === source.id);
+      if (item?.art.kind !== "still") return understandAlone(path, text, source);
+      return understandFor(path, text, item.path, pictureCalled(source, text), item.art.picture.coverage);
+    }),
+  );
+}
+
+/** What it says of a picture that came along, which it calls so. */
+async function understandFor(path: string, text: string, picture: string, called: string, coverage: Coverage): Promise<TakenDescription> {
+  const { readings: known } = currentProject();
+  const understood = await run("understand", { text, where: fileOf(path), picture: called, coverage, known });
+  return { path, of: { picture }, understood, text };
+}
+
+/** What it says of a source that is there. */
+async function understandAlone(path: string, text: string, source: Source): Promise<TakenDescription> {
+  const { readings: known } = currentProject();
+  const { coverage } = await pictureOfLook(sheetLook(source));
+  const understood = await run("understand", { text, where: fileOf(path), picture: pictureCalled(source, text), coverage, known });
+  return { path, of: { source: source.id, name: source.name, before: await toldBefore(source) }, understood, text };
 }
 
 /** The sources that a file describes, dropped without pictures: those that it cut before, or else the one that it most likely is about. */

@@ -4,6 +4,7 @@ import {
   type ClipName,
   checkedDuration,
   clipNamed,
+  clipRules,
   type FrameRef,
   fittedName,
   freeName,
@@ -50,7 +51,7 @@ export interface ArrivedClips {
 
 /** The project with a clip of a file. `refs` are the frames of the source, by their index in the file. */
 export function withArrivedClip(project: Project, refs: Refs, clip: ArrivedClip, { begun, named }: ArrivedClips): Project {
-  const { name, ref, playback, times, file } = clip;
+  const { name, ref, playback, file } = clip;
   const shown = stepsOf(clip, refs);
   if (shown.length === 0) return project;
   const key = file === undefined ? undefined : JSON.stringify([file, name]);
@@ -73,7 +74,7 @@ export function withArrivedClip(project: Project, refs: Refs, clip: ArrivedClip,
     name: free,
     steps: shown.map(({ step }) => step),
     playback,
-    times: playback === "once" ? 0 : times,
+    times: timesOf(clip),
   };
   return { ...project, clips: [...project.clips, made] };
 }
@@ -84,6 +85,11 @@ export function stepsOf({ name, steps }: ArrivedClip, refs: Refs): { place: numb
     const found = refs[frame];
     return found ? [{ place, step: { frame: found, duration: checkedDuration(duration, name), ...fittedEvents(events) } }] : [];
   });
+}
+
+/** How often a clip plays, as a project can have it: more times than it can count are forever. */
+export function timesOf({ playback, times }: Pick<ArrivedClip, "playback" | "times">): number {
+  return playback === "once" || !clipRules.times.safeParse(times).success ? 0 : times;
 }
 
 /** Events that can be names; the others are left out. */

@@ -2,7 +2,7 @@
 import { type NewFrame, placeOf } from "../frame-identity";
 import { type Clip, type FrameRef, fittedName, frameRef, groupedBy, type Source, type Step } from "../model";
 import { same } from "../three-way";
-import { type ArrivedClip, type Refs, stepsOf } from "./arrived-clips";
+import { type ArrivedClip, type Refs, stepsOf, timesOf } from "./arrived-clips";
 import { nameFromFile } from "./name-from-file";
 
 /** What a metadata file says of a source. Steps of clips name frames by their index in the list. */
@@ -43,8 +43,8 @@ export function clipsOf({ clips }: ToldOfSource, refs: Refs, all = false): { rea
     const [arrived] = parts as [ArrivedClip, ...ArrivedClip[]];
     const steps = parts.flatMap((part) => stepsOf(part, refs)).sort((a, b) => a.place - b.place);
     if (steps.length === 0 && !all) return [];
-    const { name, playback, times } = arrived;
-    const now = { name: nameFromFile(name), steps: steps.map(({ step }) => step), playback, times: playback === "once" ? 0 : times };
+    const { name, playback } = arrived;
+    const now = { name: nameFromFile(name), steps: steps.map(({ step }) => step), playback, times: timesOf(arrived) };
     return [{ arrived: parts.length === 1 ? arrived : { ...arrived, steps: parts.flatMap((part) => part.steps) }, now }];
   });
 }

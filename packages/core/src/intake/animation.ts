@@ -1,7 +1,8 @@
 /** Proposals for animations: they become clips with their own times. */
-import { microsFromMs } from "../model";
+import { LONGEST_STEP, microsFromMs } from "../model";
 import { t } from "../words";
 import type { TakenItem, TakenPicture } from "./drop-contents";
+import { fitDuration } from "./frames-and-clips";
 import { type Choices, clearingFor, type Proposal, type ProposedClip, picturesOf, USUAL_CHOICES, wholeFrame } from "./proposal";
 import { WHOLE } from "./sheet";
 
@@ -13,7 +14,7 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
   const ground = taken.every((each) => each.ground) ? first.ground : null;
   const clip = (choices: Choices): ProposedClip => ({
     ...{ ref: path, name, playback: plays === 1 ? "once" : "loop", times: plays },
-    steps: taken.map(({ ms }, frame) => ({ frame, duration: microsFromMs(ms) })),
+    steps: taken.map(({ ms }, frame) => ({ frame, duration: fitDuration(ms) })),
     shows: taken.map((each) => wholeFrame(each, clearingFor(ground, choices))),
   });
   return {
@@ -25,7 +26,10 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
       height: first.height,
       total: written(total),
     }),
-    notes: broken.map(({ index, why }) => t("Picture {index} is broken and left out. {why}", { index, why })),
+    notes: [
+      ...broken.map(({ index, why }) => t("Picture {index} is broken and left out. {why}", { index, why })),
+      ...(taken.some(({ ms }) => microsFromMs(ms) > LONGEST_STEP) ? [t("Steps of more than an hour are taken as an hour long.")] : []),
+    ],
     shows: taken,
     kind: "animation",
     ground,

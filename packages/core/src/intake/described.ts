@@ -4,7 +4,7 @@ import type { Understood, Unplaced } from "../metadata";
 import { type Clip, counted, type Source } from "../model";
 import { t } from "../words";
 import { type DescribedSource, fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
-import { cutByFile, framesAndClips, marksInWords } from "./frames-and-clips";
+import { cutByFile, framesAndClips, marksInWords, tooLongInWords } from "./frames-and-clips";
 import { clearingFor, type Proposal, type ProposedClip, type ShownFrame, USUAL_CHOICES } from "./proposal";
 
 export function describedProposal(item: TakenItem, description: TakenDescription, name: string): Proposal {
@@ -41,7 +41,7 @@ export function describedProposal(item: TakenItem, description: TakenDescription
             file: fileOf(path),
             marks: marksInWords(understood),
           }),
-    notes: [...doubtsOf(understood), ...misfits(unplaced)],
+    notes: [...doubtsOf(understood), ...tooLongInWords(understood), ...misfits(unplaced)],
     unplaced,
     shows: [picture],
     kind: "described",
@@ -85,7 +85,7 @@ export function recutProposal(description: TakenDescription, of: DescribedSource
       now.clips.length > 0
         ? t("Cut into {frames} with {clips}, as {file} says{marks}", { ...words, clips: counted(now.clips.length, "clip") })
         : t("Cut into {frames}, as {file} says{marks}", words),
-    notes: [...doubtsOf(understood), ...misfits(understood.unplaced)],
+    notes: [...doubtsOf(understood), ...tooLongInWords(understood), ...misfits(understood.unplaced)],
     unplaced: understood.unplaced,
     shows: picture ? [picture] : [],
     kind: "recut",

@@ -2,9 +2,10 @@ import { sha256Hex, utf8 } from "../codec";
 import type { ArrivedClip } from "../edit";
 import type { NewFrame } from "../frame-identity";
 import type { ReadFrame, Understood } from "../metadata";
-import { type Cut, type FrameMarks, microsFromMs, type Reading } from "../model";
+import { type Cut, type FrameMarks, LONGEST_STEP, type Micros, microsFromMs, type Reading, USUAL_STEP } from "../model";
 import { t } from "../words";
 import { fileOf } from "./drop-contents";
+import { shortList } from "./proposal";
 
 /** Converts the description of a picture in a metadata file, named `file`, to frames of a source and clips that refer to them. */
 export function framesAndClips(
@@ -43,10 +44,21 @@ export function framesAndClips(
       times,
       steps: steps.flatMap(({ frame, ms, place, events }) => {
         const index = places.get(frame);
-        return index === undefined ? [] : [{ frame: index, duration: microsFromMs(ms ?? 100), place, ...(events ? { events } : {}) }];
+        return index === undefined ? [] : [{ frame: index, duration: fitDuration(ms), place, ...(events ? { events } : {}) }];
       }),
     })),
   };
+}
+
+/** A file's time of a step as a project can have it; none, or one that rounds to nothing, is the usual time. */
+export function fitDuration(ms: number | null): Micros {
+  return Math.min(LONGEST_STEP, microsFromMs(ms ?? 0)) || USUAL_STEP;
+}
+
+/** Steps that are longer in the file than a step can be, in words; none mostly. */
+export function tooLongInWords({ clips }: Pick<Understood, "clips">): string[] {
+  const long = clips.filter(({ steps }) => steps.some(({ ms }) => ms !== null && microsFromMs(ms) > LONGEST_STEP)).map(({ name }) => name);
+  return long.length === 0 ? [] : [t("Steps of more than an hour are taken as an hour long, in {clips}.", { clips: shortList(long) })];
 }
 
 function marksOf(boxes: ReadFrame["boxes"], points: ReadFrame["points"]): Pick<NewFrame, "marks"> {

@@ -1,7 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { sha256Hex, utf8 } from "../codec";
+import { takeIn } from "../edit";
 import type { Understood } from "../metadata";
-import { type Clip, type ClipName, type FrameRef, PLAIN_LOOP, type Source, type SourceId } from "../model";
+import {
+  type Clip,
+  type ClipName,
+  emptyProject,
+  type FrameRef,
+  LONGEST_STEP,
+  PLAIN_LOOP,
+  type Source,
+  type SourceId,
+  USUAL_STEP,
+} from "../model";
 import { type Coverage, clearPixels, coverageOf, type Ground } from "../raster";
 import type { TakenArt, TakenItem, TakenPicture } from "./drop-contents";
 import { framesAndClips } from "./frames-and-clips";
@@ -79,6 +90,19 @@ describe("an animation", () => {
       { name: "torch", playback: "once", steps: [{ frame: 0, duration: 100_000 }, { duration: 37_500 }, { duration: 60_000 }] },
     ]);
     expect(animation.arrivals({ ...USUAL_CHOICES, clips: false })[0]?.clips).toEqual([]);
+  });
+
+  it("that shows a picture for longer than a step can last shows it for an hour, and says so", () => {
+    const hours = { ...art, pictures: art.pictures.map((each, k) => (k === 1 ? { ...each, ms: 65_535_000 } : each)) };
+    const slow = only([{ path: "slow.png", art: hours }]);
+    expect(slow.notes).toContain("Steps of more than an hour are taken as an hour long.");
+    expect(slow.clips(USUAL_CHOICES)[0]?.steps.map(({ duration }) => duration)).toEqual([100_000, LONGEST_STEP, 60_000]);
+  });
+
+  it("that loops more often than a clip can count loops for ever", () => {
+    const often = only([{ path: "often.png", art: { ...art, plays: 4_294_967_295 } }]);
+    const { clips } = takeIn(emptyProject("often"), often.arrivals(USUAL_CHOICES));
+    expect(clips).toMatchObject([{ playback: "loop", times: 0 }]);
   });
 
   it("of one picture is used whole, because nothing else would cut it", () => {
@@ -159,6 +183,15 @@ describe("a sheet with metadata", () => {
       ["walk_2", 0, true, null],
       ["jar", 1, false, null],
     ]);
+  });
+
+  it("takes a step that lasts longer than a step can as the longest, and says so; one that rounds to nothing as the usual time", () => {
+    const steps = [4_000_000, 0.0001, 3_600_000].map((ms) => ({ frame: "walk_1.png", ms, place: 0 }));
+    const odd = { ...understood, clips: understood.clips.map((each) => ({ ...each, steps })) };
+    const [long] = proposalsFor([still("camp.png")], [{ path: "camp.json", of: { picture: "camp.png" }, understood: odd, text: "{}" }]);
+    expect(long?.notes).toContain("Steps of more than an hour are taken as an hour long, in walk.");
+    expect(long?.clips(USUAL_CHOICES)[0]?.steps.map(({ duration }) => duration)).toEqual([LONGEST_STEP, USUAL_STEP, LONGEST_STEP]);
+    expect(proposal?.notes).not.toContainEqual(expect.stringContaining("hour"));
   });
 
   it("has clips named by their facing, without steps that are no frames, 100 ms by default", () =>

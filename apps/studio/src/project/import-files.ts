@@ -76,9 +76,9 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
   const proposals = needsReview(plain)
     ? proposalsFor(items, found, { sources, clips, grids: await gridsOf(sheetsOf(items, found), work.signal) })
     : plain;
-  const told = await withOutcomes(proposals, work);
+  const complete = await withOutcomes(proposals, work);
   work.still();
-  if (needsReview(proposals)) return { decided: offer(told) };
+  if (needsReview(proposals)) return { decided: offer(complete) };
   await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), []);
   return { decided: Promise.resolve(true) };
 }

@@ -34,10 +34,6 @@ export interface ArrivedClip {
   readonly times: number;
 }
 
-export function noArrivedClips(): ArrivedClips {
-  return { begun: new Map(), named: new Map() };
-}
-
 /** Frames by their index in a file; null for those that the source does not have. */
 export type Refs = readonly (FrameRef | null | undefined)[];
 
@@ -47,6 +43,10 @@ export interface ArrivedClips {
   readonly begun: Map<string, { readonly name: ClipName; readonly places: readonly number[] }>;
   /** What they are called here, by their refs. */
   readonly named: Map<string, ClipName>;
+}
+
+export function noArrivedClips(): ArrivedClips {
+  return { begun: new Map(), named: new Map() };
 }
 
 /** The project with a clip of a file. `refs` are the frames of the source, by their index in the file. */

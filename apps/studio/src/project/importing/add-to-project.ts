@@ -79,14 +79,14 @@ async function addSources(
     }),
   );
   const known = new Set(currentProject().sources.map((source) => source.id));
-  const told: (() => void)[] = [];
+  const messages: (() => void)[] = [];
   const change = (project: Project) => {
     let next = ready.length > 0 ? takeIn(project, ready, actions) : project;
     const arrived = noArrivedClips();
     for (const again of recuts) {
       const before = next;
       const { project: after, news } = again.change(before, arrived);
-      told.push(() => sayOutcome(again, before, after, news));
+      messages.push(() => sayOutcome(again, before, after, news));
       next = after;
     }
     return withArrivedActions(next, actions, arrived.named);
@@ -96,7 +96,7 @@ async function addSources(
   const error = work.apply(change, label);
   if (error?.code === "other-project") throw error;
   if (!sayUnlessDone(error)) return [];
-  for (const tell of told) tell();
+  for (const show of messages) show();
   const added = currentProject().sources.filter((source) => !known.has(source.id));
   for (const { description, recut: cutAgain } of chosen) {
     if (!description) continue;

@@ -139,12 +139,12 @@ test("stills of a series, an animation and a layered file are watched as they li
   const figures = figureSheet(4, 1);
   const figure = (k: number) => crop(figures, { x: k * 32, y: 0, w: 32, h: 40 });
   const still = (number: number, k: number) => writeArt(page, pngFile(`people/walk_${number}.png`, figure(k)));
-  const gif = (...shown: number[]) =>
+  const gif = (shown: number[], ms = 100) =>
     writeGif(
-      shown.map((k) => ({ pixels: figure(k), ms: 100 })),
+      shown.map((k) => ({ pixels: figure(k), ms })),
       0,
     ).bytes;
-  const spark = (...shown: number[]) => writeArt(page, { name: "fx/spark.gif", bytes: gif(...shown) });
+  const spark = (...shown: number[]) => writeArt(page, { name: "fx/spark.gif", bytes: gif(shown) });
   const camp = (light: number) => {
     const stack = '<layer name="light" src="light.png" composite-op="svg:plus"/><layer name="body" src="body.png"/>';
     return layeredFile("camp.ora", figure(0), stack, { "body.png": figure(0), "light.png": figure(light) });
@@ -178,6 +178,13 @@ test("stills of a series, an animation and a layered file are watched as they li
   await isUsed("walk", () => still(2, 0));
   await isUsed("run", () => run(2, 3));
   await isUsed("spark", () => spark(0, 3, 2));
+  // Only its times are others: there is nothing to look at, and it is said.
+  await writeArt(page, { name: "fx/spark.gif", bytes: gif([0, 3, 2], 60) });
+  await comeBack(page);
+  await expect(line).toContainText("4 of 4 sources have their art in it, 1 changed.");
+  await line.getByRole("button", { name: "See what changed" }).click();
+  await expect(page.getByText("Clips changed as spark.gif says: spark.")).toBeVisible();
+  await expect(line).toContainText("none changed.");
   await isUsed("camp", () => writeArt(page, camp(2)));
   // A drawing program that is just writing it: nothing is said of a file that cannot be read.
   const { name, bytes } = camp(3);
@@ -191,10 +198,11 @@ test("stills of a series, an animation and a layered file are watched as they li
   const { project } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");
   const drawn = (k: number) => sha256Hex(png.encode(figure(k)));
   const pictures = project.sources.map((source) => [source.name, ...allPictures(source).map(({ sha256 }) => sha256)]);
+  expect(project.clips.find(({ name }) => name === "spark")?.steps.map(({ duration }) => duration)).toEqual([60_000, 60_000, 60_000]);
   expect(pictures.toSorted()).toEqual([
     ["camp", drawn(0), drawn(3)],
     ["run", drawn(1), drawn(3)],
-    ["spark", ...[...readGif(gif(0, 3, 2), "spark.gif").frames(() => {})].map(({ pixels }) => sha256Hex(png.encode(pixels)))],
+    ["spark", ...[...readGif(gif([0, 3, 2]), "spark.gif").frames(() => {})].map(({ pixels }) => sha256Hex(png.encode(pixels)))],
     ["walk", drawn(1), drawn(0), drawn(3)],
   ]);
 });

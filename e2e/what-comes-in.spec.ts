@@ -107,3 +107,15 @@ test("art dropped onto the untouched demo starts a new project", async ({ page }
   await page.getByRole("button", { name: "Back to the demo" }).click();
   await expect(page).toHaveTitle(/^The Tamarisk Road/);
 });
+
+test("metadata alone dropped onto the untouched demo is for a sheet of the demo, and brings its clips", async ({ page }) => {
+  await openStudio(page);
+  const cells = Array.from({ length: 8 }, (_, k) => ({ name: `flame ${k}`, x: k * 32, y: 0, w: 32, h: 40 }));
+  const told = { picture: "campfire.png", cells, moves: [{ name: "flicker", from: 2, to: 5 }] };
+  await dropFiles(page, [{ name: "campfire.json", bytes: new TextEncoder().encode(JSON.stringify(told)) }]);
+  const review = page.getByRole("dialog", { name: "Import review" });
+  await expect(review.getByRole("checkbox", { name: "Add its clip flicker" })).toBeChecked();
+  await review.getByRole("button", { name: "Import" }).click();
+  await expect(page.getByText("New clips: flicker.")).toBeVisible();
+  await expect(page).toHaveTitle(/^The Tamarisk Road/);
+});

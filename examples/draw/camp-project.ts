@@ -40,7 +40,7 @@ export function withCamp(start: Project, files: readonly NamedFile[], keep: (sha
   const well = [...readGif(bytesOf("well.gif"), "well.gif").frames(() => {})];
   arrivals.push({
     name: "well",
-    pictures: well.map(({ pixels }) => stored(pixels)),
+    pictures: well.map(({ pixels, ms }) => ({ ...stored(pixels), duration: microsFromMs(ms) })),
     coverages: well.map(({ pixels }) => coverageOf(pixels)),
     clips: [{ name: "well", playback: "loop", times: 0, steps: well.map(({ ms }, frame) => ({ frame, duration: microsFromMs(ms) })) }],
   });

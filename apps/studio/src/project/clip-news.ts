@@ -6,10 +6,16 @@ import { t } from "../ui/words";
 /** Names beyond these are only counted. */
 const MOST_NAMES = 4;
 
+/** The file whose clips they are: an animation has no other way to say what its clip is. */
+export interface FollowedFile {
+  readonly name: string;
+  readonly kind: "metadata" | "animation";
+}
+
 /** `isUnlike` if clips are not as the file has them, which should not be overlooked. */
 export function newsInWords(
   { added, changed, removed, kept, unlisted }: ClipNews,
-  file: string,
+  { name: file, kind }: FollowedFile,
 ): { readonly sentences: readonly string[]; readonly isUnlike: boolean } {
   const listed = (names: readonly string[]) =>
     names.length > MOST_NAMES
@@ -21,13 +27,18 @@ export function newsInWords(
     ...(removed.length > 0 ? [t("No clips, read this way, and removed: {clips}.", { clips: listed(removed) })] : []),
     ...(kept.length > 0
       ? [
-          t(
-            "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, remove yours and drop it again.",
-            {
-              file,
-              clips: listed(kept),
-            },
-          ),
+          kind === "animation"
+            ? t(
+                "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, import it as a new source.",
+                {
+                  file,
+                  clips: listed(kept),
+                },
+              )
+            : t(
+                "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, remove yours and drop it again.",
+                { file, clips: listed(kept) },
+              ),
         ]
       : []),
     ...(unlisted.length > 0 ? [t("Clips that {file} no longer has, and that stay: {clips}.", { file, clips: listed(unlisted) })] : []),
@@ -36,7 +47,7 @@ export function newsInWords(
 }
 
 /** Says it, if there is anything. */
-export function sayClipNews(news: ClipNews, file: string): void {
+export function sayClipNews(news: ClipNews, file: FollowedFile): void {
   const { sentences, isUnlike } = newsInWords(news, file);
   if (sentences.length > 0) say({ tone: isUnlike ? "trouble" : "good", text: sentences.join(" ") });
 }

@@ -2,12 +2,22 @@
 
 import { lookOf } from "@caravan/core/art";
 import type { ArrivedAction } from "@caravan/core/edit";
-import { type Choices, needsReview, type Proposal, proposalsFor, type SeenGrid, sheetsOf, type TakenItem } from "@caravan/core/intake";
+import {
+  type Choices,
+  fileOf,
+  needsReview,
+  type Proposal,
+  proposalsFor,
+  type SeenGrid,
+  sheetsOf,
+  type TakenItem,
+} from "@caravan/core/intake";
 import { emptyProject, naturalOrder } from "@caravan/core/model";
 import { say, sayTrouble } from "../ui/notices";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
+import { newTimesInWords } from "./changed-art/new-times";
 import { bringingIn } from "./importing/add-to-project";
 import { type HandedFile, handed } from "./importing/collect";
 import { cutAsSaid, cutWithArt, outcomeOf } from "./importing/cut-again";
@@ -69,8 +79,8 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
   }
   const { found, failed } = await understandAll(texts, items);
   noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
-  // Who drops art onto the untouched demo means a project of their own, not the demo's art.
-  const { sources, clips } = useOpenProject.getState().demo ? emptyProject("") : work.project;
+  // Who drops art onto the untouched demo means a project of their own, not the demo's art; metadata alone can only be for that.
+  const { sources, clips } = items.length > 0 && useOpenProject.getState().demo ? emptyProject("") : work.project;
   const plain = proposalsFor(items, found, { sources, clips });
   if (plain.length === 0) return null;
   const proposals = needsReview(plain)
@@ -96,7 +106,11 @@ async function withOutcomes(proposals: readonly Proposal[], { project }: Begun):
           : source && description && picture
             ? cutWithArt(source, picture, description, await toldBefore(source))
             : null;
-      const outcome = again && outcomeOf(again, project);
+      const outcome = again
+        ? outcomeOf(again, project)
+        : source && known?.isSame && proposal.kind === "animation"
+          ? newTimesInWords(project, source, proposal.arrivals(usual)[0]?.pictures ?? [], fileOf(proposal.id))
+          : null;
       return outcome === null ? proposal : { ...proposal, outcome };
     }),
   );

@@ -101,7 +101,7 @@ export async function readAgain(source: Source, known: MetadataText, reading: Re
     const error = work.apply(change, (project) => cutByMetadata.label(project, ...args));
     if (error) return error.message;
     keepMetadataText(sourceById(currentProject(), source.id), { ...known, unplaced, grade });
-    if (news) sayClipNews(news, known.file);
+    if (news) sayClipNews(news, { name: known.file, kind: "metadata" });
     return null;
   } catch (error) {
     return whyOf(error);

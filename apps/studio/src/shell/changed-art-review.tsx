@@ -7,6 +7,7 @@ import { FramePicture } from "../preview/frame-picture";
 import { endChangedArt, framesByRef, takeInChangedArt } from "../project/changed-art/review";
 import { type ChangedArt, useChangedArt } from "../project/changed-art/reviewing";
 import { AS_BEFORE, type WayIn } from "../project/changed-art/ways";
+import { newsInWords } from "../project/clip-news";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { inBackground } from "../ui/in-background";
@@ -26,9 +27,10 @@ export function ChangedArtReview() {
 function Review({ art }: { art: ChangedArt }) {
   const more = useChangedArt((state) => state.more);
   const [chosen, setChosen] = useState(0);
-  const { before, ways } = art;
+  const { before, file, ways } = art;
   const way = ways[chosen] ?? ways[0];
-  const { after, changes, clips } = way;
+  const { after, changes, clips, news } = way;
+  const { sentences, isUnlike } = newsInWords(news, { name: file, kind: "animation" });
   const take = async (all: boolean) => {
     if (all) useChangedArt.setState({ all: true });
     sayUnlessDone(await takeInChangedArt(art, way));
@@ -74,13 +76,20 @@ function Review({ art }: { art: ChangedArt }) {
         <Part title={t("Changed")} refs={changes.changed} before={before} after={after} />
         <Part title={t("New")} refs={changes.added} before={null} after={after} />
         <Part title={t("Gone")} refs={changes.gone} before={before} after={null} />
-        <p>
-          {clips.length === 0
-            ? t("No clip uses a changed or removed frame.")
-            : t("Clips that show them: {clips}. They keep their steps; what is gone shows as missing until you decide.", {
-                clips: clips.join(", "),
-              })}
-        </p>
+        {sentences.map((sentence) => (
+          <p key={sentence} className={isUnlike ? "font-semibold text-brick" : ""}>
+            {sentence}
+          </p>
+        ))}
+        {clips.length > 0 ? (
+          <p>
+            {t("Clips that show them: {clips}. They keep their steps; what is gone shows as missing until you decide.", {
+              clips: clips.join(", "),
+            })}
+          </p>
+        ) : (
+          sentences.length === 0 && <p>{t("No clip uses a changed or removed frame.")}</p>
+        )}
         <div className="sticky -bottom-4 -mb-4 flex justify-end gap-2 bg-paper pt-2 pb-4">
           <Button onClick={() => endChangedArt()}>{t("Keep old art")}</Button>
           {more > 0 && (

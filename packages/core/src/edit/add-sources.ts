@@ -47,7 +47,7 @@ export interface ArrivedPicture {
 export interface Arrival {
   /** What it is called, if its name is free. */
   readonly name: string;
-  readonly pictures: readonly (Omit<ArrivedPicture, "fileName"> & Pick<Picture, "number">)[];
+  readonly pictures: readonly (Omit<ArrivedPicture, "fileName"> & Pick<Picture, "number" | "duration">)[];
   readonly clearing?: Clearing;
   /** Layers over its pictures, from below. */
   readonly layers?: readonly NewLayer[];
@@ -132,9 +132,10 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
   const numbered = numbers.length === arrival.pictures.length && numbers.length > 1 ? numbers : undefined;
   const paths = freePicturePaths(stem, arrival.pictures.length, takenPaths(project.sources), numbered);
   const pictures = arrival.pictures.map(
-    ({ sha256, width, height }, k): Picture => ({
+    ({ sha256, width, height, duration }, k): Picture => ({
       ...{ file: paths[k] as string, sha256, width, height },
       ...(numbered ? { number: numbered[k] as number } : {}),
+      ...(duration === undefined ? {} : { duration }),
     }),
   );
   const id = freeSourceId(project);

@@ -108,7 +108,7 @@ export function layerFiles(project: Project, { pictures }: Pick<Source, "picture
 }
 
 /**
- * Pictures keep the source's files and numbers by position; further ones are named after the first. A series with known file numbers is
+ * Pictures keep the source's files and numbers by position, and an animation's times unless there are others; further ones are named after the first. A series with known file numbers is
  * matched by those.
  */
 function withFiles(
@@ -125,6 +125,12 @@ function withFiles(
     const wanted = pictures[k]?.file ?? sheetOf({ pictures }).file.replace(/(-\d+)?(\.[^.]+)$/, `-${k}$2`);
     const file = pictures[k] ? wanted : freePath(wanted, (path) => !taken.has(pathKey(path)));
     taken.add(pathKey(file));
-    return { file, sha256, width, height, ...(numbered && number !== undefined ? { number } : {}) };
+    // Stills drawn anew for an animation's: the file's times are still what it said.
+    const duration = own.duration ?? (changed.length === pictures.length ? pictures[k]?.duration : undefined);
+    return {
+      ...{ file, sha256, width, height },
+      ...(numbered && number !== undefined ? { number } : {}),
+      ...(duration === undefined ? {} : { duration }),
+    };
   });
 }

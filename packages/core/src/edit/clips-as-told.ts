@@ -28,6 +28,8 @@ export interface ClipNews {
   readonly unlisted: readonly string[];
 }
 
+export const NO_NEWS: ClipNews = { added: [], changed: [], removed: [], kept: [], unlisted: [] };
+
 /**
  * `before` is the project as it was, `after` the same with the source cut as the file says `now`; `told` what the file said of the source as it
  * was, null if that is not known. `arrived` is shared by the sources of one file, whose clips may go on from one to the next.

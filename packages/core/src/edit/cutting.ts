@@ -23,12 +23,14 @@ import {
 } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { t } from "../words";
+import { hasOtherTimes, withAnimationFollowed } from "./animation-times";
 import { type ChangedPicture, isSameArt, type NewArt, withChangedArt } from "./changed-art";
 import { artOf, type EarlierCuts, framesToFind, NO_EARLIER_CUTS } from "./earlier-cuts";
 import { edit } from "./edit";
 import { refuseOfPieces } from "./of-pieces";
 import { asBefore } from "./restore-cut";
 import { withCut } from "./with-cut";
+import { withSource } from "./with-source";
 
 /**
  * Cuts a source by a recipe that finds frames by itself. Frames that show the same drawing keep what was decided about them: name, origin,
@@ -72,7 +74,7 @@ export const setClearing = edit(
 
 /**
  * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art now has another one. A series
- * keeps its files and gains new ones. With `drawings`, frames follow their drawings; without, they stay at their places. Other sources of
+ * keeps its files and gains new ones; clips of an animation follow its times. With `drawings`, frames follow their drawings; without, they stay at their places. Other sources of
  * the same pictures, such as a variant in other colours, are updated too. `coverages` are of each picture with its layers. Throws what
  * `gridOf` throws, `changed-meanwhile`, `too-many-pictures`, `picture-mismatch` if a layer does not fit its new picture.
  */
@@ -85,21 +87,28 @@ export const refreshSource = edit<
     grid?: GridCut | undefined,
   ]
 >(
-  (project, id) => t("use the new art of {name}", { name: sourceById(project, id).name }),
+  (project, id, pictures) => {
+    const source = sourceById(project, id);
+    const { name } = source;
+    return isSameArt(source, pictures) ? t("use the new times of {name}", { name }) : t("use the new art of {name}", { name });
+  },
   (project, id, pictures, coverages, drawings, grid) => {
     const source = sourceById(project, id);
     refuseOfPieces(source);
     if (pictures.length === 0) throw new CaravanError("missing-picture", source.name, t("There is no picture to use."), t("Choose one."));
-    if (isSameArt(source, pictures)) return project;
+    const isSame = isSameArt(source, pictures);
+    if (isSame && !hasOtherTimes(source, pictures)) return project;
     const all = project.sources.filter((each) => each === source || isOfSamePictures(each, source));
     refuseTooMany(project, (pictures.length - source.pictures.length) * all.length);
     const named = withChangedArt(project, source, pictures);
-    return all.reduce((made, each) => {
+    const withArt = all.reduce((made, each) => {
+      if (isSame) return withSource(made, { ...each, pictures: named.pictures });
       // What was found of the drawings, and the grid that a person chose, are of these frames alone.
       const alike = each === source || isCutAlike(each, source);
       const { source: next, drawn } = alike ? refreshed(each, named, coverages, drawings, grid) : refreshed(each, named, coverages);
       return withCut(made, next, drawn);
     }, project);
+    return all.reduce((made, each) => withAnimationFollowed(project, made, each.id, pictures).project, withArt);
   },
 );
 

@@ -1,5 +1,6 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
 export { type Arrival, type ArrivedAction, addSources, sourceToBe, takeIn, withArrivedActions } from "./add-sources";
+export { hasOtherTimes, withAnimationFollowed } from "./animation-times";
 export { type ArrivedClip, type ArrivedClips, noArrivedClips } from "./arrived-clips";
 export {
   addInput,
@@ -18,7 +19,7 @@ export {
 } from "./behaviours";
 export { drawFrames, type Meeting, makeEqual, placeFrames, removeFrames } from "./by-hand";
 export { cutByMetadata, refreshByMetadata } from "./by-metadata";
-export { type ChangedPicture, isSameArt, sourceWithArt, withOtherStills } from "./changed-art";
+export { type ChangedPicture, isSameArt, type StoredPicture, sourceWithArt, withOtherStills } from "./changed-art";
 export {
   duplicateSteps,
   joinClips,

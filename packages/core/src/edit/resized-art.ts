@@ -3,6 +3,7 @@ import { traitsOf } from "../cut";
 import { CaravanError, type Cut, type Frame, type GridCut, type Rect, type Source, type SourceId, scaleOf, sourceById } from "../model";
 import { type Coverage, isDrawn } from "../raster";
 import { t } from "../words";
+import { withAnimationFollowed } from "./animation-times";
 import { type ChangedPicture, withChangedArt } from "./changed-art";
 import { framesAgain, isOfSamePictures } from "./cutting";
 import { edit } from "./edit";
@@ -72,8 +73,8 @@ export const takeResizedArt = edit(
     const source = sourceById(project, id);
     refuseOfPieces(source);
     const art = withChangedArt(project, source, pictures);
-    return project.sources.reduce((made, each) => {
-      if (each !== source && !isOfSamePictures(each, source)) return made;
+    const all = project.sources.filter((each) => each === source || isOfSamePictures(each, source));
+    const withArt = all.reduce((made, each) => {
       const next = resized(each, by);
       if (!next || timesAsLarge(each, pictures) !== by)
         throw new CaravanError(
@@ -86,6 +87,7 @@ export const takeResizedArt = edit(
       const frames = changed.cut && traitsOf(changed.cut).finds ? framesAgain(changed, changed.cut, coverages) : changed.frames;
       return withSource(made, { ...changed, frames });
     }, project);
+    return all.reduce((made, each) => withAnimationFollowed(project, made, each.id, pictures).project, withArt);
   },
 );
 

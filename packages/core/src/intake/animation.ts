@@ -1,9 +1,10 @@
 /** Proposals for animations: they become clips with their own times. */
+import type { StoredPicture } from "../edit";
 import { LONGEST_STEP, microsFromMs } from "../model";
 import { t } from "../words";
 import type { TakenItem, TakenPicture } from "./drop-contents";
 import { fitDuration } from "./frames-and-clips";
-import { type Choices, clearingFor, type Proposal, type ProposedClip, picturesOf, USUAL_CHOICES, wholeFrame } from "./proposal";
+import { type Choices, clearingFor, type Proposal, type ProposedClip, type ShownPicture, USUAL_CHOICES, wholeFrame } from "./proposal";
 import { WHOLE } from "./sheet";
 
 export function animationProposal({ path, art }: TakenItem, name: string): Proposal {
@@ -38,7 +39,7 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
     arrivals: (choices) => [
       {
         name,
-        pictures: picturesOf(taken),
+        pictures: timedPicturesOf(taken),
         coverages: taken.map(({ coverage }) => coverage),
         ...clearingFor(ground, choices),
         ...(taken.length === 1 ? { cut: WHOLE } : {}),
@@ -46,6 +47,14 @@ export function animationProposal({ path, art }: TakenItem, name: string): Propo
       },
     ],
   };
+}
+
+/** An animation's pictures as sources have them: one that moves with the times of its file. */
+export function timedPicturesOf(taken: readonly (ShownPicture & { readonly ms: number })[]): StoredPicture[] {
+  return taken.map(({ sha256, width, height, ms }) => ({
+    ...{ sha256, width, height },
+    ...(taken.length > 1 ? { duration: fitDuration(ms) } : {}),
+  }));
 }
 
 function written(ms: number): string {

@@ -1,3 +1,4 @@
+export { timedPicturesOf } from "./animation";
 export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./drop-contents";
 export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";
@@ -5,6 +6,6 @@ export { cutByFile, framesAndClips } from "./frames-and-clips";
 export { layeredArt } from "./layered-file";
 export { isArtFile, isTextFile, namesInFolders, withoutEnding } from "./names";
 export { describedBy, pictureCalled, sourcesDescribedBy, withoutLayers, withoutOthersRecords } from "./pairing";
-export type { Choices, Proposal, Recut, ShownFrame } from "./proposal";
+export type { Choices, KnownSource, Proposal, Recut, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";
 export type { SeenGrid } from "./sheet";

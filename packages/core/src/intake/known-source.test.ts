@@ -95,19 +95,29 @@ describe("a file with the name of a source", () => {
     expect(proposal?.known).toBeUndefined();
   });
 
-  it("has a note if it is an animation with other times than the clip that was made of it", () => {
+  describe("that is an animation with other times", () => {
     const animation = (...times: number[]): TakenItem => ({
       path: "spark.gif",
       art: { kind: "animation", plays: 0, broken: [], pictures: times.map((ms, k) => ({ ...picture(String(k)), ms })) },
     });
     const [first] = proposalsFor([animation(100, 200)], []);
     const { sources, clips } = takeIn(emptyProject("sparks"), first?.arrivals(first.usual) ?? []);
-    const notes = (...times: number[]) => proposalsFor([animation(...times)], [], { sources, clips })[0]?.notes;
-    const said = "Its times differ from those of the clip spark, which stay. To have the file's, import it as a new source.";
-    expect(notes(100, 200)).toEqual(["spark already has this art."]);
-    expect(notes(100, 150)).toEqual([said, "spark already has this art."]);
-    expect(notes(100, 200, 100)).toEqual([]);
-    expect(notes(90, 200, 100)).toEqual([said]);
-    expect(proposalsFor([animation(100, 150)], [], { sources, clips: [] })[0]?.notes).toEqual(["spark already has this art."]);
+    const proposed = (times: number[], known: readonly Source[]) => proposalsFor([animation(...times)], [], { sources: known, clips })[0];
+
+    it("is offered as new times, also without new art", () => {
+      expect(sources[0]?.pictures.map(({ duration }) => duration)).toEqual([100_000, 200_000]);
+      expect(proposed([100, 200], sources)).toMatchObject({ notes: ["spark already has this art."], usual: { include: false } });
+      expect(proposed([100, 150], sources)).toMatchObject({ notes: [], usual: { include: true, replaces: true }, known: { isSame: true } });
+      expect(proposed([90, 200, 100], sources)).toMatchObject({ notes: [], usual: { replaces: true }, known: { isSame: false } });
+    });
+
+    it("has a note if nothing says what its file said before", () => {
+      const untimed = sources.map((each) => ({ ...each, pictures: each.pictures.map(({ duration: _unknown, ...rest }) => rest) }));
+      const said = "Its times differ from those of the clip spark, which stay. To have the file's, import it as a new source.";
+      expect(proposed([100, 200], untimed)?.notes).toEqual(["spark already has this art."]);
+      expect(proposed([100, 150], untimed)).toMatchObject({ notes: [said, "spark already has this art."], usual: { include: false } });
+      expect(proposed([100, 200, 100], untimed)?.notes).toEqual([]);
+      expect(proposed([90, 200, 100], untimed)?.notes).toEqual([said]);
+    });
   });
 });

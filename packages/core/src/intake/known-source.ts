@@ -1,4 +1,5 @@
 /** Recognises what comes in as new art of a source that is there: by its name, or by the name of the source's file. */
+import { hasOtherTimes } from "../edit";
 import { artStem, type Clip, frameRef, isNumberedByFiles, type Source, type SourceId, sheetOf } from "../model";
 import { numberIn } from "../series";
 import { t } from "../words";
@@ -35,13 +36,15 @@ function asNewArt(proposal: Proposal, sources: readonly Source[], clips: readonl
     (arrival.layers ?? []).every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));
   const known = { source: source.id, name: source.name, isSame: same };
   const timed = kind === "animation" ? withTimesNoted(proposal, source, clips) : proposal;
+  const isRetimed = kind === "animation" && hasOtherTimes(source, proposal.arrivals(usual)[0]?.pictures ?? []);
   // With its metadata it may still be cut another way.
-  if (!same || kind === "described") return { ...timed, known, usual: { ...usual, apart, layers: true, replaces: true } };
+  if (!same || isRetimed || kind === "described") return { ...timed, known, usual: { ...usual, apart, layers: true, replaces: true } };
   return leftOut(timed, source.name);
 }
 
-/** With a note if the animation shows its pictures for other times than a clip of just these. */
+/** With a note if the animation shows its pictures for other times than a clip of just these, and what its file said before is not known. */
 function withTimesNoted(proposal: Proposal, source: Source, clips: readonly Clip[]): Proposal {
+  if (source.pictures.every(({ duration }) => duration !== undefined)) return proposal;
   const times = proposal.clips(proposal.usual)[0]?.steps ?? [];
   const refs = source.frames.map((frame) => frameRef(source, frame));
   const isOfAll = ({ steps }: Clip) => steps.length === refs.length && steps.every(({ frame }, k) => frame === refs[k]);

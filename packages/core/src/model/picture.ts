@@ -1,5 +1,6 @@
 /** Schema of picture files in the document. */
 import * as z from "zod";
+import { LONGEST_STEP } from "./time";
 
 export const SHA256 = z.string().regex(/^[0-9a-f]{64}$/);
 
@@ -20,5 +21,11 @@ export const Picture = z.strictObject({
   width: z.int().positive(),
   height: z.int().positive(),
   number: z.int().nonnegative().optional().describe("Its file's number in a series of stills, which identifies its frame."),
+  duration: z
+    .int()
+    .positive()
+    .max(LONGEST_STEP)
+    .optional()
+    .describe("How long its animation file shows it, in whole microseconds: what a newer version of that file is compared with."),
 });
 export type Picture = z.infer<typeof Picture>;

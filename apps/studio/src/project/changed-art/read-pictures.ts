@@ -1,7 +1,7 @@
 /** Reads and stores files that contain only pictures: new art, and layers. */
 
 import type { ChangedPicture } from "@caravan/core/edit";
-import { layeredArt, type TakenArt, type TakenPicture } from "@caravan/core/intake";
+import { layeredArt, type TakenArt, type TakenPicture, timedPicturesOf } from "@caravan/core/intake";
 import { CaravanError, naturalOrder, type Source } from "@caravan/core/model";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
@@ -24,7 +24,8 @@ export async function readPictures(file: File): Promise<TakenPicture[]> {
 /** A file as new art of a source, stored; of a layered one with the layers that the source has, too. Throws as `readPictures`. */
 export async function readNewArt(source: Source, file: File): Promise<ChangedPicture[]> {
   const art = await readStored(file);
-  if (art.kind !== "layers") return picturesOf(art);
+  if (art.kind === "animation") return timedPicturesOf(art.pictures);
+  if (art.kind === "still") return [art.picture];
   const arrival = layeredArt({ path: file.name, art }, source);
   if (!arrival) throw unfit(file, t("It has more layers than one source can have. Merge some in your drawing program."));
   return withLayersOf(source, arrival);

@@ -1,6 +1,14 @@
 /** Reviews changed art of a source: shows what it would do to frames and clips before it is used. */
 
-import { type ChangedPicture, isSameArt, refreshSource, sourceWithArt, takeResizedArt, withOtherStills } from "@caravan/core/edit";
+import {
+  type ChangedPicture,
+  hasOtherTimes,
+  isSameArt,
+  refreshSource,
+  sourceWithArt,
+  takeResizedArt,
+  withOtherStills,
+} from "@caravan/core/edit";
 import {
   allPictures,
   CaravanError,
@@ -16,9 +24,11 @@ import { findSeries, numberIn } from "@caravan/core/series";
 import { say, sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { type Begun, begin } from "../begun";
+import { sayClipNews } from "../clip-news";
 import { useOpenProject } from "../open-project";
 import { useSeenArt } from "../seen-art";
 import { coveragesOf } from "./coverages";
+import { takeNewTimes } from "./new-times";
 import { readInOrder, readNewArt } from "./read-pictures";
 import { type ChangedArt, useChangedArt } from "./reviewing";
 import { type WayIn, waysIn } from "./ways";
@@ -75,7 +85,7 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
             ],
           },
   );
-  return reviewOf(work, id, art, wasGone);
+  return reviewOf(work, id, art, files[0]?.name ?? source.name, wasGone);
 }
 
 /** The files that are called as a layer of the source, by that layer, and all others. */
@@ -98,7 +108,7 @@ function inWords(name: string): string {
 
 /** Reviews new art of layers; their pictures are stored already. */
 export function reviewLayerArt(work: Begun, id: SourceId, pictures: readonly ChangedPicture[]): Promise<boolean> {
-  return reviewOf(work, id, pictures, isGone(work, id));
+  return reviewOf(work, id, pictures, sourceById(work.project, id).name, isGone(work, id));
 }
 
 /** A file with its number, if it is called as a still of the series. */
@@ -116,13 +126,13 @@ function numbered(number: number | undefined): { number?: number } {
  * sources that would lose no frames are updated without further questions.
  */
 export async function reviewNewArt(
-  list: readonly { readonly id: SourceId; readonly pictures: readonly ChangedPicture[] }[],
+  list: readonly { readonly id: SourceId; readonly pictures: readonly ChangedPicture[]; readonly file: string }[],
 ): Promise<void> {
-  for (const [k, { id, pictures }] of list.entries()) {
+  for (const [k, { id, pictures, file }] of list.entries()) {
     if (!useOpenProject.getState().project.sources.some((source) => source.id === id)) continue;
     useChangedArt.setState({ more: list.length - 1 - k });
     // A problem with one does not affect the others.
-    const decided = await reviewOf(begin(), id, pictures, false).catch((error) => {
+    const decided = await reviewOf(begin(), id, pictures, file, false).catch((error) => {
       sayTrouble(error);
       return true;
     });
@@ -136,7 +146,7 @@ function isGone({ project }: Begun, id: SourceId): boolean {
   return allPictures(sourceById(project, id)).some(({ sha256 }) => missing.has(sha256));
 }
 
-async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[], wasGone: boolean): Promise<boolean> {
+async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[], file: string, wasGone: boolean): Promise<boolean> {
   const before = sourceById(work.project, id);
   if (before.pictures.length === 1 && stored.length !== 1)
     throw new CaravanError(
@@ -146,11 +156,10 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
       t("Choose one, or add a series as a source."),
     );
   const pictures = stored.map(
-    ({ sha256, width, height, number, layers }): ChangedPicture => ({
-      sha256,
-      width,
-      height,
+    ({ sha256, width, height, number, duration, layers }): ChangedPicture => ({
+      ...{ sha256, width, height },
       ...numbered(number),
+      ...(duration === undefined ? {} : { duration }),
       ...(layers ? { layers } : {}),
     }),
   );
@@ -161,13 +170,17 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
     say({ tone: "good", text: t("The art of {name} is restored.", { name: before.name }) });
     return true;
   }
+  if (same && hasOtherTimes(before, pictures)) {
+    takeNewTimes(work, before, pictures, file);
+    return true;
+  }
   // Several that are the same may be meant as all that there are.
   if (same && (!together || pictures.length === 1))
     throw new CaravanError("bad-call", before.name, t("This is the art that it already has."), t("Nothing needs to change."));
   const ways = await waysIn(before, pictures, coverages, work);
   while (useChangedArt.getState().art) await new Promise<void>((next) => untilClosed(next));
   work.stillHas(before);
-  const art: ChangedArt = { before, ways, work };
+  const art: ChangedArt = { before, file, ways, work };
   if (useChangedArt.getState().all && ways[0].changes.gone.length === 0) {
     const error = await takeInChangedArt(art, ways[0]);
     if (error) throw error;
@@ -180,14 +193,15 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
 }
 
 /** Applies the reviewed art in one of its ways. Clips keep their steps; removed frames show as missing until someone decides. */
-export async function takeInChangedArt({ before, work }: ChangedArt, way: WayIn): Promise<CaravanError | null> {
-  const { pictures, drawings, grid, times } = way;
+export async function takeInChangedArt({ before, file, work }: ChangedArt, way: WayIn): Promise<CaravanError | null> {
+  const { pictures, drawings, grid, times, news } = way;
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
   const error =
     times === null
       ? work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined)
       : work.edit(takeResizedArt, before.id, pictures, coverages, times);
   endChangedArt();
+  if (!error) sayClipNews(news, { name: file, kind: "animation" });
   return error;
 }
 

@@ -6,6 +6,8 @@ import type { WayIn } from "./ways";
 
 export interface ChangedArt {
   readonly before: Source;
+  /** The file that it came in. */
+  readonly file: string;
   /** The one that is proposed first. */
   readonly ways: readonly [WayIn, ...WayIn[]];
   /** The document that it was looked at in. */

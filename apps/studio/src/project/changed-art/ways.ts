@@ -3,15 +3,18 @@
 import { gridOf } from "@caravan/core/cut";
 import {
   type ChangedPicture,
+  type ClipNews,
   isDrawnAlike,
   percentOf,
   refreshSource,
   sourceWithArt,
   takeResizedArt,
   timesAsLarge,
+  withAnimationFollowed,
   withOtherStills,
 } from "@caravan/core/edit";
 import {
+  type Compared,
   comparedByDrawings,
   type Drawings,
   type FrameChanges,
@@ -26,7 +29,7 @@ import {
   recipesFor,
   wayOnSheet,
 } from "@caravan/core/frame-identity";
-import { CaravanError, clipsByFrame, type GridCut, type Source, sheetOf, sourceById } from "@caravan/core/model";
+import { CaravanError, clipsByFrame, type GridCut, type Project, type Source, sheetOf, sourceById } from "@caravan/core/model";
 import type { Coverage } from "@caravan/core/raster";
 import { t } from "../../ui/words";
 import type { Begun } from "../begun";
@@ -46,8 +49,10 @@ export interface WayIn {
   readonly grid: GridCut | null;
   /** The same drawings, so many times as large; null if they are of the size that they were. */
   readonly times: number | null;
-  /** Clips that show a changed or removed frame, by name. */
+  /** Clips that show a changed or removed frame, by name; without those that follow their animation. */
   readonly clips: readonly string[];
+  /** What becomes of clips that follow their animation. */
+  readonly news: ClipNews;
 }
 
 /** What needs no choice, and no word. */
@@ -88,26 +93,35 @@ async function waysOf(
   const { project } = work;
   const { id } = before;
   const cutBy = (by: Drawings | null, grid: GridCut | null) =>
-    sourceById(refreshSource(project, id, pictures, coverages, by ?? undefined, grid ?? undefined), id);
+    refreshSource(project, id, pictures, coverages, by ?? undefined, grid ?? undefined);
   const uses = clipsByFrame(project);
-  const clipsOf = ({ changed, gone }: FrameChanges) => [...new Set([...changed, ...gone].flatMap((ref) => uses.get(ref) ?? []))];
-  const wayIn = (words: string, by: Drawings | null, grid: GridCut | null, seen: Drawings): WayIn => {
-    const after = cutBy(by, grid);
-    const changes = framesChanged(before, after, comparedByDrawings(seen));
-    return { pictures, words, after, changes, drawings: by, grid, times: null, clips: clipsOf(changes) };
+  /** What it does to frames and clips, the project being `next` after it. */
+  const outcomeOf = (next: Project, compared: Compared) => {
+    const after = sourceById(next, id);
+    const changes = framesChanged(before, after, compared);
+    const { news } = withAnimationFollowed(project, next, id, pictures);
+    const shown = new Set([...changes.changed, ...changes.gone].flatMap((ref) => uses.get(ref) ?? []));
+    return { after, changes, news, clips: [...shown].filter((clip) => !news.changed.includes(clip)) };
   };
+  const wayIn = (words: string, by: Drawings | null, grid: GridCut | null, seen: Drawings): WayIn => ({
+    ...outcomeOf(cutBy(by, grid), comparedByDrawings(seen)),
+    ...{ pictures, words, drawings: by, grid, times: null },
+  });
   const resized = async (): Promise<WayIn | null> => {
     const times = timesAsLarge(before, pictures);
     if (times === null || mostAreFound(drawings) || !isDrawnAlike(before, times, await coveragesBefore(before), coverages)) return null;
-    const after = sourceById(takeResizedArt(project, id, pictures, coverages, times), id);
-    const changes = framesChanged(before, after, () => "changed");
+    const outcome = outcomeOf(takeResizedArt(project, id, pictures, coverages, times), () => "changed");
     const words = t("The same drawings, {percent} % as large: frames and clips keep their size in the game", { percent: percentOf(times) });
-    return { pictures, words, after, changes, drawings: null, grid: null, times, clips: clipsOf(changes) };
+    return { ...outcome, pictures, words, drawings: null, grid: null, times };
   };
   const plain = attempt(() => cutBy(null, null));
-  const drawings = await drawingsOf(before, plain instanceof CaravanError ? { ...before, pictures: [], frames: [] } : plain, work);
+  const drawings = await drawingsOf(
+    before,
+    plain instanceof CaravanError ? { ...before, pictures: [], frames: [] } : sourceById(plain, id),
+    work,
+  );
   const grid = await otherGrid(before, pictures[0] as ChangedPicture, coverages[0] as Coverage, drawings, work, (each) =>
-    cutBy(null, each),
+    sourceById(cutBy(null, each), id),
   );
   const onGrid = grid && wayIn(grid.words, grid.drawings, grid.cut, grid.drawings);
   // A grid that has only some of the drawings is a weaker reason than equal silhouettes of all.

@@ -115,7 +115,7 @@ function keepText(id: SourceId, { understood, text, path }: TakenDescription): v
 
 /** New art of sources, one after the other: cut by its metadata if there is any, otherwise its changes are reviewed. */
 async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
-  const plain: { id: SourceId; pictures: ChangedPicture[] }[] = [];
+  const plain: { id: SourceId; pictures: ChangedPicture[]; file: string }[] = [];
   const arrived = noArrivedClips();
   for (const proposal of proposals) {
     const source = currentProject().sources.find(({ id }) => id === proposal.known?.source);
@@ -124,7 +124,7 @@ async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: 
     const [arrival] = proposal.arrivals(proposal.kind === "layers" ? { ...choices, layers: true } : { ...choices, apart: false });
     if (!source || !arrival) continue;
     if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived);
-    else plain.push({ id: source.id, pictures: withLayersOf(source, arrival) });
+    else plain.push({ id: source.id, pictures: withLayersOf(source, arrival), file: fileOf(proposal.id) });
   }
   await reviewNewArt(plain);
 }

@@ -71,7 +71,7 @@ export function outcomeOf(again: CutAgain, project: Project): string | null {
     const frames = again.framesBecame(project, after);
     const text = [
       ...(frames ? [t("{kept} frames kept, {count} new, {gone} gone.", { ...frames })] : []),
-      ...newsInWords(news, again.file).sentences,
+      ...newsInWords(news, { name: again.file, kind: "metadata" }).sentences,
     ].join(" ");
     return text === "" ? null : text;
   } catch {
@@ -81,7 +81,7 @@ export function outcomeOf(again: CutAgain, project: Project): string | null {
 
 export function sayOutcome(again: CutAgain, before: Project, after: Project, news: ClipNews): void {
   const frames = again.framesBecame(before, after);
-  const clips = newsInWords(news, again.file);
+  const clips = newsInWords(news, { name: again.file, kind: "metadata" });
   const text = [...(frames ? [again.words(frames)] : []), ...clips.sentences].join(" ");
   if (text !== "") say({ tone: (frames?.gone ?? 0) > 0 || clips.isUnlike ? "trouble" : "good", text });
 }

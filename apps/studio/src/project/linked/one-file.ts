@@ -1,12 +1,13 @@
 /** Files that are not simply a picture as the project stores it: layered ones, animations, pictures in other formats. */
-import { layeredArt, type TakenArt, type TakenPicture } from "@caravan/core/intake";
+import { hasOtherTimes, type StoredPicture as Picture } from "@caravan/core/edit";
+import { layeredArt, type TakenArt, type TakenPicture, timedPicturesOf } from "@caravan/core/intake";
 import type { Source } from "@caravan/core/model";
 import { clearPixels, coverageOf } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import type { StoredPicture } from "../../workers/jobs";
 
 /**
- * Whether the file has other art than the source: other pictures, or others of the layers that the source has. False for what cannot be
+ * Whether the file has other art than the source: other pictures, other times of them, or others of the layers that the source has. False for what cannot be
  * read, which a drawing program may just be writing. `stamp` identifies the file as it is: one that was read is not read again.
  */
 export async function isOtherArt(source: Source, file: File, stamp: string): Promise<boolean> {
@@ -14,10 +15,12 @@ export async function isOtherArt(source: Source, file: File, stamp: string): Pro
   if (!art) return false;
   const { pictures, layers = [] } = source;
   if (art.kind !== "layers") {
-    const found = art.kind === "still" ? [art.picture] : art.pictures;
+    const found: readonly Picture[] = art.kind === "still" ? [art.picture] : timedPicturesOf(art.pictures);
     // One picture is no new art of several, nor several of one: it is something else that is called alike.
     if (found.length > 1 !== pictures.length > 1) return false;
-    return found.length !== pictures.length || found.some(({ sha256 }, k) => sha256 !== pictures[k]?.sha256);
+    return (
+      found.length !== pictures.length || found.some(({ sha256 }, k) => sha256 !== pictures[k]?.sha256) || hasOtherTimes(source, found)
+    );
   }
   const arrival = layeredArt({ path: file.name, art }, source);
   // Without any layer the source is rather what was exported from it, all layers in one.

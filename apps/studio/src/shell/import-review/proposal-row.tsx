@@ -1,7 +1,7 @@
 "use client";
 
 import { lookOf } from "@caravan/core/art";
-import type { Choices, Proposal } from "@caravan/core/intake";
+import type { Choices, KnownSource, Proposal } from "@caravan/core/intake";
 import { usePicture } from "../../project/pictures";
 import { Choice } from "../../ui/choice";
 import { Select } from "../../ui/select";
@@ -56,7 +56,7 @@ export function ProposalRow({
               label={t("What {name} is", { name })}
               value={choices.replaces ? "replaces" : "new"}
               options={[
-                ["replaces", known.isSame ? t("{name}, cut again", { name: known.name }) : t("New art of {name}", { name: known.name })],
+                ["replaces", newArtInWords(known, kind)],
                 ["new", t("A new source")],
               ]}
               onChange={(way) => onChange({ replaces: way === "replaces" })}
@@ -140,4 +140,9 @@ function SmallPicture({ sha256 }: { sha256: string | undefined }) {
     context.drawImage(from, 0, 0, context.canvas.width, context.canvas.height);
   };
   return <canvas ref={paint} aria-hidden />;
+}
+
+function newArtInWords({ isSame, name }: KnownSource, kind: Proposal["kind"]): string {
+  if (!isSame) return t("New art of {name}", { name });
+  return kind === "animation" ? t("New times of {name}", { name }) : t("{name}, cut again", { name });
 }

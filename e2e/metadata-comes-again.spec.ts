@@ -107,6 +107,30 @@ test("with new art and a new file together clips follow the frames to where they
   expect(await played(page)).toEqual({ walk: [40, 40, 40, 40], wave: [40, 40] });
 });
 
+test("new facings that come with new art and file join the action of the others, in place of mirrors", async ({ page }) => {
+  const [east, south] = [
+    { name: "walk-e", from: 0, to: 1 },
+    { name: "walk-s", from: 2, to: 3 },
+  ];
+  const sheet = figureSheet(4, 2);
+  await dropFiles(page, [pngFile("porter.png", sheet), described("porter.json", EVEN, [east, south])]);
+  await review(page).getByRole("button", { name: "Import" }).click();
+  await expect(page.getByText("Imported 1 source and the action walk.")).toBeVisible();
+  expect((await delivered(page)).atlas.actions).toMatchObject({ walk: { facings: { e: { clip: "walk-e" }, w: { mirror: true } } } });
+  const redrawn = { ...sheet, bytes: sheet.bytes.slice() };
+  redrawn.bytes.set([250, 240, 10, 255], (20 * sheet.width + 15) * 4);
+  const more = [east, south, { name: "walk-w", from: 4, to: 5 }, { name: "walk-n", from: 6, to: 7 }];
+  await dropFiles(page, [pngFile("porter.png", redrawn), described("porter.json", EVEN, more)]);
+  await expect(review(page)).toContainText("New clips: walk-w, walk-n.");
+  await expect(review(page).getByRole("region", { name: "Actions" })).toContainText("walk");
+  await review(page).getByRole("button", { name: "Import" }).click();
+  await expect(page.getByText(/8 frames kept, 0 new, 0 gone\. New clips: walk-w, walk-n\./)).toBeVisible();
+  const { walk, ...others } = (await delivered(page)).atlas.actions;
+  expect(others).toEqual({});
+  expect(walk?.facings).toMatchObject({ e: { clip: "walk-e" }, s: { clip: "walk-s" }, w: { clip: "walk-w" }, n: { clip: "walk-n" } });
+  expect(walk?.facings.w?.mirror).toBeUndefined();
+});
+
 test("clips follow when the field of the times is corrected", async ({ page }) => {
   const late = EVEN.map((_, k) => 200 + k);
   await dropFiles(page, [pngFile("porter.png", figureSheet(4, 2)), described("porter.json", EVEN, [WALK], late)]);

@@ -106,12 +106,15 @@ async function withOutcomes(proposals: readonly Proposal[], { project }: Begun):
           : source && description && picture
             ? cutWithArt(source, picture, description, await toldBefore(source))
             : null;
-      const outcome = again
-        ? outcomeOf(again, project)
-        : source && known?.isSame && proposal.kind === "animation"
-          ? newTimesInWords(project, source, proposal.arrivals(usual)[0]?.pictures ?? [], fileOf(proposal.id))
-          : null;
-      return outcome === null ? proposal : { ...proposal, outcome };
+      if (!again) {
+        if (!source || !known.isSame || proposal.kind !== "animation") return proposal;
+        return { ...proposal, outcome: newTimesInWords(project, source, proposal.arrivals(usual)[0]?.pictures ?? [], fileOf(proposal.id)) };
+      }
+      const outcome = outcomeOf(again, project);
+      if (!outcome) return proposal;
+      if (recut !== undefined) return { ...proposal, outcome: outcome.words };
+      const all = proposal.clips(usual).filter(({ ref }) => outcome.there.has(ref));
+      return { ...proposal, outcome: outcome.words, following: { all, added: outcome.added } };
     }),
   );
 }

@@ -2,6 +2,7 @@
 
 import type { NewFrame } from "../frame-identity";
 import {
+  type Action,
   type ActionName,
   type Clearing,
   type ClipName,
@@ -75,7 +76,7 @@ export interface ArrivedAction {
 
 /**
  * Adds everything in one drop, with the actions of its clips, as one undo step. Names and paths already taken get a number. An existing
- * action gains its missing facings, unless a new one is already present. Throws `too-many-pictures`.
+ * action gains its missing facings, and those that were mirrored, unless a new one is already present. Throws `too-many-pictures`.
  */
 export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly ArrivedAction[]]>(
   (_project, arrivals) =>
@@ -109,11 +110,18 @@ function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<s
   });
   if (facings.length === 0) return project;
   const wanted = fittedName(action.name, 120) ?? "action";
-  const there = project.actions.find(({ name }) => name === wanted);
-  const joins = there && facings.every(({ facing }) => there.facings[facing] === undefined);
+  const isIn = (each: Action, { facing, clip }: { facing: Facing; clip: ClipName }) =>
+    each.facings[facing]?.clip === clip && !each.facings[facing].mirror;
+  // That which has some of these clips already is theirs; one of the same name may be another figure's.
+  const own = project.actions.find((each) => facings.some((facing) => isIn(each, facing)));
+  const there = own ?? project.actions.find(({ name }) => name === wanted);
+  // A mirror only stands in for what was not drawn.
+  const isFree = (facing: Facing) => there?.facings[facing] === undefined || there.facings[facing].mirror === true;
+  const joins = there && (own || facings.every(({ facing }) => isFree(facing)));
   const name = joins ? there.name : (freeName(wanted, new Set(project.actions.map((each) => each.name))) as ActionName);
   let next = joins ? setWays(project, name, Math.max(ways, there.ways) as Ways) : addAction(project, name, ways);
   for (const { facing, ref, clip } of facings) {
+    if (joins && !isFree(facing)) continue;
     let petal = clip;
     if (namesClips) {
       petal = freeName(`${name}-${facing}`, new Set(next.clips.flatMap((each) => (each.name === clip ? [] : [each.name])))) as ClipName;
@@ -122,7 +130,9 @@ function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<s
     }
     next = setPetal(next, name, facing, { clip: petal });
   }
-  return mirror ? mirrorMissing(next, name) : next;
+  // Who left its missing facings missing wants no mirrors.
+  const isMirrored = !own || Object.values(own.facings).some((petal) => petal.mirror);
+  return mirror && isMirrored ? mirrorMissing(next, name) : next;
 }
 
 function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips): Project {

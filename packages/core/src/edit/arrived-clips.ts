@@ -41,7 +41,7 @@ export type Refs = readonly (FrameRef | null | undefined)[];
 export interface ArrivedClips {
   /** Clips that may continue on another picture, by file and name: their names here, and the indexes of their steps. */
   readonly begun: Map<string, { readonly name: ClipName; readonly places: readonly number[] }>;
-  /** What they are called here, by their refs. */
+  /** What they are called here, by their refs; also those that were here before, of a file that comes again. */
   readonly named: Map<string, ClipName>;
 }
 

@@ -3,8 +3,9 @@ import { describe, expect, it } from "vitest";
 import type { NewFrame } from "../frame-identity";
 import type { ActionName, Clip, ClipName, Project } from "../model";
 import { clipNamed } from "../model";
-import { addAction, setPetal } from "./actions";
-import type { ArrivedClip } from "./arrived-clips";
+import { addAction, mirrorMissing, renameAction, setPetal } from "./actions";
+import { type ArrivedAction, withArrivedActions } from "./add-sources";
+import { type ArrivedClip, noArrivedClips } from "./arrived-clips";
 import { cutByMetadata } from "./by-metadata";
 import { addClip, removeClip, renameClip, setClipRules, withClip } from "./clips";
 import { type ClipChoices, type ClipNews, clipsToAdd, withClipsAsTold } from "./clips-as-told";
@@ -263,5 +264,50 @@ describe("the clips of a metadata file", () => {
         expect(news.changed).toEqual([]);
       }),
     );
+  });
+});
+
+describe("the actions of clips that follow a metadata file", () => {
+  const facing = (name: string, frame: number) => ({ ...clip(name, [[frame, 100]]), ref: name });
+  const [e, s, n] = [facing("walk-e", 0), facing("walk-s", 1), facing("walk-n", 2)] as const;
+  const walk = (ways: ArrivedAction["ways"], facings: ArrivedAction["facings"]) => [
+    { name: "walk", ways, facings, mirror: true, namesClips: false },
+  ];
+  const WALK = "walk" as ActionName;
+
+  /** The file says more clips than before, and the review has proposed these actions. */
+  function joined(before: Project, actions: readonly ArrivedAction[]): Project {
+    const arrived = noArrivedClips();
+    const now = told([e, s, n]);
+    const after = cutByMetadata(before, PORTER, cut, now.frames, now.frames);
+    const { project } = withClipsAsTold(before, after, PORTER, now, told([e, s]), NEW, arrived);
+    return withArrivedActions(project, actions, arrived.named);
+  }
+  const plain = () =>
+    setPetal(setPetal(addAction(imported(told([e, s])), WALK, 4), WALK, "e", { clip: "walk-e" as ClipName }), WALK, "s", {
+      clip: "walk-s" as ClipName,
+    });
+  const all = walk(4, { e: "walk-e", s: "walk-s", n: "walk-n" });
+
+  it("gain the new ones, whatever they are called by now, and no mirrors that nobody wanted", () => {
+    const project = joined(renameAction(plain(), WALK, "stroll"), all);
+    expect(project.actions.map(({ name }) => name)).toEqual(["stroll"]);
+    expect(project.actions[0]?.facings).toEqual({ e: { clip: "walk-e" }, s: { clip: "walk-s" }, n: { clip: "walk-n" } });
+  });
+
+  it("are mirrored on if they have mirrors", () => {
+    const project = joined(mirrorMissing(plain(), WALK), walk(8, { e: "walk-e", s: "walk-s", n: "walk-n" }));
+    expect(project.actions[0]?.facings.w).toEqual({ clip: "walk-e", mirror: true });
+  });
+
+  it("keep what a person put into a facing", () => {
+    const other = setPetal(plain(), WALK, "n", { clip: "walk-s" as ClipName });
+    expect(joined(other, all).actions).toEqual(other.actions);
+  });
+
+  it("are made anew of all their clips if there is none", () => {
+    const { actions } = joined(imported(told([e, s])), all);
+    expect(actions).toHaveLength(1);
+    expect(actions[0]?.facings).toMatchObject({ e: { clip: "walk-e" }, s: { clip: "walk-s" }, n: { clip: "walk-n" }, w: { mirror: true } });
   });
 });

@@ -32,7 +32,8 @@ export const NO_NEWS: ClipNews = { added: [], changed: [], removed: [], kept: []
 
 /**
  * `before` is the project as it was, `after` the same with the source cut as the file says `now`; `told` what the file said of the source as it
- * was, null if that is not known. `arrived` is shared by the sources of one file, whose clips may go on from one to the next.
+ * was, null if that is not known. `arrived` is shared by the sources of one file, whose clips may go on from one to the next; it
+ * gets the names of those that are there, too.
  */
 export function withClipsAsTold(
   before: Project,
@@ -72,6 +73,7 @@ export function withClipsAsTold(
     }
     if (next.clips.find((each) => each.name === name) !== clip) news.changed.push(name);
     if (isKept) news.kept.push(name);
+    if (pair.arrived.ref !== undefined) arrived.named.set(pair.arrived.ref, name);
   }
   return { project: next, news };
 }

@@ -4,7 +4,7 @@ import type { Understood, Unplaced } from "../metadata";
 import { type Clip, counted, type Source } from "../model";
 import { t } from "../words";
 import { type DescribedSource, fileOf, stillOf, type TakenDescription, type TakenItem } from "./drop-contents";
-import { cutByFile, framesAndClips, marksInWords, tooLongInWords } from "./frames-and-clips";
+import { cutByFile, framesAndClips, marksInWords, refOf, tooLongInWords } from "./frames-and-clips";
 import { clearingFor, type Proposal, type ProposedClip, type ShownFrame, USUAL_CHOICES } from "./proposal";
 
 export function describedProposal(item: TakenItem, description: TakenDescription, name: string): Proposal {
@@ -17,7 +17,6 @@ export function describedProposal(item: TakenItem, description: TakenDescription
     named.map(
       (clip): ProposedClip => ({
         ...clip,
-        ref: refOf(path, clip),
         shows: clip.steps.flatMap(({ frame }) => {
           const each = told[frame];
           return each ? [{ sha256: picture.sha256, ...clearing, rect: each.rect, turned: each.turned }] : [];
@@ -60,22 +59,24 @@ export function recutProposal(description: TakenDescription, of: DescribedSource
   const { path, understood } = description;
   const file = fileOf(path);
   const told = framesAndClips(understood, path);
-  const now = { frames: told.told, clips: told.clips.map((clip) => ({ ...clip, ref: refOf(path, clip) })) };
+  const now = { frames: told.told, clips: told.clips };
   const missing = source ? clipsToAdd(clips, source, now, of.before) : [];
   // Those that were removed since are offered too, if the file has no other.
   const fresh = missing.filter(({ isNew }) => isNew);
   const add = fresh.length > 0 ? "new" : "all";
   const picture = source?.pictures[0];
-  const proposed = (fresh.length > 0 ? fresh : missing).map(
-    ({ clip }): ProposedClip => ({
-      ...clip,
-      ref: refOf(path, clip),
-      shows: clip.steps.flatMap(({ frame }) => {
-        const each = now.frames[frame];
-        return each && source && picture ? [{ sha256: picture.sha256, ...clearingOf(source), rect: each.rect, turned: each.turned }] : [];
-      }),
+  const shown = (clip: ArrivedClip): ProposedClip => ({
+    ...clip,
+    ref: refOf(path, clip.name),
+    shows: clip.steps.flatMap(({ frame }) => {
+      const each = now.frames[frame];
+      return each && source && picture ? [{ sha256: picture.sha256, ...clearingOf(source), rect: each.rect, turned: each.turned }] : [];
     }),
-  );
+  });
+  const proposed = (fresh.length > 0 ? fresh : missing).map(({ clip }) => shown(clip));
+  const added = new Set(proposed.map(({ ref }) => ref));
+  const lacking = new Set(missing.map(({ clip }) => clip.ref));
+  const there = now.clips.filter(({ ref }) => !lacking.has(ref)).map(shown);
   const words = { frames: counted(now.frames.length, "frame"), file, marks: marksInWords(understood) };
   return {
     description,
@@ -92,14 +93,10 @@ export function recutProposal(description: TakenDescription, of: DescribedSource
     ground: null,
     usual: { ...USUAL_CHOICES, clips: fresh.length > 0 },
     clips: () => proposed,
+    following: { all: [...proposed, ...there], added },
     arrivals: () => [],
     recut: { source: of.source, cut: cutByFile(path, description.text, understood.reading), ...now, before: of.before, add },
   };
-}
-
-/** Clips with the same name and file on several pictures are one. */
-function refOf(path: string, { name }: Pick<ArrivedClip, "name">): string {
-  return `${path}\n${name}`;
 }
 
 function clearingOf({ clearing }: Source): Pick<ShownFrame, "clearing"> {

@@ -195,4 +195,41 @@ describe("an action that is there already", () => {
     expect(project.actions.map(({ name }) => name)).toEqual(["walk", "walk-2"]);
     expect(project.actions[0]?.facings.s).toEqual({ clip: "walk_s" });
   });
+
+  it("takes a drawn facing in place of the mirror that stood in for it", () => {
+    const mirrored = madeOf(series(["walk_s_", "walk_e_"]));
+    expect(mirrored.actions[0]?.facings.w).toEqual({ clip: "walk_e", mirror: true });
+    const { proposals, actions } = actionsOf(series(["walk_w_", "walk_n_"]));
+    const drawn = takeIn(
+      mirrored,
+      proposals.flatMap((each) => each.arrivals(each.usual)),
+      actions.map(({ action }) => action),
+    );
+    expect(drawn.actions.map(({ name }) => name)).toEqual(["walk"]);
+    expect(drawn.actions[0]?.facings).toEqual({
+      e: { clip: "walk_e" },
+      s: { clip: "walk_s" },
+      w: { clip: "walk_w" },
+      n: { clip: "walk_n" },
+    });
+  });
+});
+
+describe("clips that follow a file", () => {
+  const proposed = (added: readonly string[]) => {
+    const [proposal] = proposalsFor([still("porter.png")], []) as [Proposal];
+    const all = ["walk-e", "walk-s", "walk-w", "idle-e", "idle-s"].map((name) => ({
+      ...{ name, ref: name, steps: [], shows: [], times: 0 },
+      playback: "loop" as const,
+    }));
+    const again = { ...proposal, kind: "described" as const, following: { all, added: new Set(added) }, clips: () => all };
+    return proposedActions([again], () => ({ ...proposal.usual, clips: true, replaces: true }), FROM_S);
+  };
+
+  it("make an action only if some of it is new, together with those that are there", () => {
+    expect(proposed([])).toEqual([]);
+    const [walk, ...others] = proposed(["walk-w"]);
+    expect(others).toEqual([]);
+    expect(walk?.action.facings).toEqual({ e: "walk-e", s: "walk-s", w: "walk-w" });
+  });
 });

@@ -3,7 +3,7 @@ import type { ArrivedAction } from "../edit";
 import { mirroredRows } from "../edit";
 import { facingOfName, facingOfWord, matchFacings, mirrorOf, type NumberedFrom, roseFrom } from "../facing";
 import { FACINGS_OF, type Facing, naturalOrder, type Ways } from "../model";
-import type { Choices, Proposal, ProposedClip } from "./proposal";
+import type { Choices, FollowingClips, Proposal, ProposedClip } from "./proposal";
 import { waysOfRows } from "./sheet";
 
 /** What a facing of a proposed action would play. */
@@ -31,10 +31,13 @@ export function proposedActions(
 ): ProposedAction[] {
   const rows: ProposedAction[] = [];
   const groups = new Map<string, ProposedClip[]>();
+  const old = new Set<string>();
   for (const proposal of proposals) {
     const choices = choicesOf(proposal);
-    if (!choices.include || !choices.clips || choices.replaces) continue;
-    const clips = proposal.clips(choices);
+    if (!choices.include || !choices.clips) continue;
+    const isThere = proposal.kind === "recut" || choices.replaces;
+    const { all: clips, added } = isThere ? (proposal.following ?? NONE) : { all: proposal.clips(choices), added: null };
+    if (added) for (const { ref } of clips) if (!added.has(ref)) old.add(ref);
     if (choices.cut === "facings") rows.push(...actionOfRows(proposal, clips, numbered));
     else {
       // Two folders may hold two figures whose clips have the same names.
@@ -43,8 +46,11 @@ export function proposedActions(
     }
   }
   const named = [...groups].flatMap(([folder, clips]) => actionsByName(folder, clips, numbered));
-  return [...distinct(named), ...rows];
+  const isOfNew = ({ action }: ProposedAction) => Object.values(action.facings).some((ref) => !old.has(ref));
+  return [...distinct(named.filter(isOfNew)), ...rows];
 }
+
+const NONE: FollowingClips = { all: [], added: new Set() };
 
 function actionsByName(folder: string, clips: readonly ProposedClip[], numbered: NumberedFrom): ProposedAction[] {
   // The first of two that have one name; the others are clips all the same.

@@ -7,11 +7,14 @@ import { t } from "../words";
 import { fileOf } from "./drop-contents";
 import { shortList } from "./proposal";
 
-/** Converts the description of a picture in a metadata file, named `file`, to frames of a source and clips that refer to them. */
+/**
+ * Converts the description of a picture in a metadata file, named `file`, to frames of a source and clips that refer to them. Clips of one
+ * name on several pictures of the file have one `ref`.
+ */
 export function framesAndClips(
   { frames, clips }: Pick<Understood, "frames" | "clips">,
   file: string,
-): { told: NewFrame[]; clips: ArrivedClip[] } {
+): { told: NewFrame[]; clips: (ArrivedClip & { readonly ref: string })[] } {
   const places = new Map(frames.map(({ name }, k) => [name, k]));
   const rows = new Map<string, number>();
   const told = frames.map((frame, k): NewFrame => {
@@ -37,17 +40,26 @@ export function framesAndClips(
   });
   return {
     told,
-    clips: clips.map(({ name, facing, playback, times, steps }) => ({
-      name: facing === null ? name : `${name}-${facing}`,
-      file,
-      playback,
-      times,
-      steps: steps.flatMap(({ frame, ms, place, events }) => {
-        const index = places.get(frame);
-        return index === undefined ? [] : [{ frame: index, duration: fitDuration(ms), place, ...(events ? { events } : {}) }];
-      }),
-    })),
+    clips: clips.map(({ name: called, facing, playback, times, steps }) => {
+      const name = facing === null ? called : `${called}-${facing}`;
+      return {
+        name,
+        ref: refOf(file, name),
+        file,
+        playback,
+        times,
+        steps: steps.flatMap(({ frame, ms, place, events }) => {
+          const index = places.get(frame);
+          return index === undefined ? [] : [{ frame: index, duration: fitDuration(ms), place, ...(events ? { events } : {}) }];
+        }),
+      };
+    }),
   };
+}
+
+/** What a file's clip is called within a drop. */
+export function refOf(file: string, name: string): string {
+  return `${file}\n${name}`;
 }
 
 /** A file's time of a step as a project can have it; none, or one that rounds to nothing, is the usual time. */

@@ -1,7 +1,7 @@
 /** Matches a metadata file with the picture it describes among those that came with it. */
 
+import { pictureStem, type Unplaced } from "../metadata";
 import { artStem, type Source } from "../model";
-import { t } from "../words";
 import { fileOf } from "./drop-contents";
 import { withoutEnding } from "./names";
 
@@ -54,12 +54,12 @@ export function pictureCalled({ name, pictures }: Pick<Source, "name" | "picture
 }
 
 /** The descriptions of several pictures, without records that only belong to another of them. */
-export function withoutOthersRecords<Each extends { readonly unplaced: readonly { readonly why: string }[] }>(
+export function withoutOthersRecords<Each extends { readonly unplaced: readonly Pick<Unplaced, "on">[] }>(
   understood: Each,
   pictures: readonly string[],
 ): Each {
-  const names = pictures.map(fileOf);
-  return { ...understood, unplaced: understood.unplaced.filter(({ why }) => !names.some((name) => why === belongsTo(name))) };
+  const names = new Set(pictures.map(pictureStem));
+  return { ...understood, unplaced: understood.unplaced.filter(({ on }) => on === undefined || !names.has(pictureStem(on))) };
 }
 
 /** One file's descriptions of several pictures, except those that it lists as layers of another. */
@@ -69,8 +69,4 @@ export function withoutLayers<Each extends { readonly understood: { readonly tol
   const lowest = found.filter(({ understood }) => understood.told.place === null);
   if (lowest.length > 0 || found.length === 0) return lowest;
   return [found.reduce((best, each) => ((each.understood.told.place ?? 0) < (best.understood.told.place ?? 0) ? each : best))];
-}
-
-function belongsTo(picture: string): string {
-  return t("It belongs to the picture {picture}.", { picture });
 }

@@ -73,12 +73,20 @@ export interface Proposal {
   readonly unplaced?: readonly Unplaced[];
   /** Its clips, whether or not they are wanted. */
   clips(choices: Choices): readonly ProposedClip[];
+  /** For a source that is there: the clips of its file that it has or would get. */
+  readonly following?: FollowingClips;
   /** Builds the import from the choices. */
   arrivals(choices: Choices): Arrival[];
   /** The metadata file that described the frames. */
   readonly description?: TakenDescription;
   /** For a source that is there already. */
   readonly recut?: Recut;
+}
+
+/** Clips that follow a file. Only with one that is `added`, by its ref, there is something for an action. */
+export interface FollowingClips {
+  readonly all: readonly ProposedClip[];
+  readonly added: ReadonlySet<string>;
 }
 
 export interface KnownSource {

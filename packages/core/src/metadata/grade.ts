@@ -42,10 +42,10 @@ export function gradeOf({ parsed, reading, described, groups = groupsOf(parsed.t
   const { records } = frameRecords(parsed, reading, described);
   const reasons = [...doubts];
   const percent = (share: number) => `${Math.round(share * 100)} %`;
-  const others = unplaced.filter(({ why }) => why.startsWith("It does not say"));
+  const others = unplaced.filter(({ isPlaceless }) => isPlaceless);
   // A head among the records that says nothing of a place is no frame that is missing.
   const heads = others.length <= Math.max(1, frames.length * 0.15) ? new Set(others) : new Set();
-  const own = unplaced.filter((each) => !heads.has(each) && !each.why.startsWith("It belongs to the picture"));
+  const own = unplaced.filter((each) => !heads.has(each) && each.on === undefined);
   const cells = reading.fields.index !== undefined || reading.fields.column !== undefined;
   if (own.length > 0 && own.length > frames.length * 0.02)
     reasons.push(

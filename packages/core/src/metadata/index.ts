@@ -4,7 +4,7 @@ export type { Grade } from "./grade";
 export { groupAt, type RecordGroup } from "./groups";
 export { insetOf, insetTold } from "./insets";
 export { blendOfName, isPicture, layersIn, type ToldLayer } from "./listed-layers";
-export { millis, type ReadFrame, readFrames, type Unplaced } from "./read";
+export { millis, pictureStem, type ReadFrame, readFrames, type Unplaced } from "./read";
 export { playbackOf, readClips } from "./read-clips";
 export { recognise } from "./recognise";
 export { wholeShare } from "./rectangle-of";

@@ -276,7 +276,7 @@ describe("a metadata file is understood by its structure", () => {
     ];
     const { frames, unplaced } = understood(JSON.stringify({ sheets }));
     expect(places(frames)).toEqual(names());
-    expect(unplaced).toEqual([{ where: "sheets.1.items.0", why: "It belongs to the picture other.png." }]);
+    expect(unplaced).toEqual([{ where: "sheets.1.items.0", why: "It belongs to the picture other.png.", on: "other.png" }]);
   });
 
   it("a clip that continues on another picture is given for both, its steps at their indexes", () => {

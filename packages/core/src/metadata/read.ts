@@ -62,9 +62,14 @@ export interface ReadClip {
   readonly by?: "names";
 }
 
+/** A record that gives no frame of the picture, and why. */
 export interface Unplaced {
   readonly where: string;
   readonly why: string;
+  /** The picture on which it is instead, in the file's words. */
+  readonly on?: string;
+  /** Whether it gives no place at all. */
+  readonly isPlaceless?: true;
 }
 
 export interface ReadFrames {
@@ -86,14 +91,14 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, described: 
   const grid = gridFor(records, reading, coverage);
   const frames: ReadFrame[] = [];
   const unplaced: Unplaced[] = [];
-  const names = namesOf(records, reading, stem(picture));
+  const names = namesOf(records, reading, pictureStem(picture));
   const several = severalPictures(records, reading);
-  const placed = (record: MetadataRecord, index: number): ReadFrame | string => {
+  const placed = (record: MetadataRecord, index: number): ReadFrame | string | Omit<Unplaced, "where"> => {
     const of = reading.fields.picture === undefined ? undefined : valueAt(record, reading.fields.picture);
-    if (several && picture !== "" && typeof of === "string" && stem(of) !== stem(picture))
-      return t("It belongs to the picture {of}.", { of });
+    if (several && picture !== "" && typeof of === "string" && pictureStem(of) !== pictureStem(picture))
+      return { why: t("It belongs to the picture {of}.", { of }), on: of };
     const given = rectangleOf(record, reading, grid, coverage);
-    if (!given) return t("It does not say {missing}.", { missing: missing(record, reading) });
+    if (!given) return { why: t("It does not say {missing}.", { missing: missing(record, reading) }), isPlaceless: true };
     const turned = turnOf(record, reading);
     if (typeof turned === "object") return turned.why;
     const stored = turned && reading.turnedAs === "upright" ? turnedRect(given, reading) : given;
@@ -116,6 +121,7 @@ export function readFrames(parsed: ParsedMetadata, reading: Reading, described: 
     const outcome = placed(record, index);
     if (outcome === EMPTY_CELL) continue;
     if (typeof outcome === "string") unplaced.push({ where: record.path, why: outcome });
+    else if ("why" in outcome) unplaced.push({ where: record.path, ...outcome });
     else frames.push(outcome);
   }
   return { frames: withOwnNames(frames), unplaced };
@@ -133,7 +139,8 @@ function severalPictures(records: readonly MetadataRecord[], { fields }: Reading
   return fields.picture !== undefined && new Set(records.map((record) => valueAt(record, fields.picture as string))).size > 1;
 }
 
-function stem(path: string): string {
+/** What a file calls a picture, so that two ways to write it compare equal: without folders, ending and capitals. */
+export function pictureStem(path: string): string {
   return (path.split(/[\\/]/).pop() ?? path).replace(/\.[^.]*$/, "").toLowerCase();
 }
 

@@ -41,7 +41,7 @@ export async function bringingIn(
     actions,
   );
   const first = newArt[0]?.known?.source ?? added[0];
-  if (newArt.length > 0) inBackground(takeNewArt(newArt, choicesOf).catch(sayTrouble));
+  if (newArt.length > 0) inBackground(takeNewArt(newArt, choicesOf, actions).catch(sayTrouble));
   if (first === undefined) return;
   const made = currentProject().actions.find(({ name }) => !before.has(name));
   if (made) {
@@ -114,7 +114,11 @@ function keepText(id: SourceId, { understood, text, path }: TakenDescription): v
 }
 
 /** New art of sources, one after the other: cut by its metadata if there is any, otherwise its changes are reviewed. */
-async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: Proposal) => Choices): Promise<void> {
+async function takeNewArt(
+  proposals: readonly Proposal[],
+  choicesOf: (proposal: Proposal) => Choices,
+  actions: readonly ArrivedAction[],
+): Promise<void> {
   const plain: { id: SourceId; pictures: ChangedPicture[]; file: string }[] = [];
   const arrived = noArrivedClips();
   for (const proposal of proposals) {
@@ -123,7 +127,7 @@ async function takeNewArt(proposals: readonly Proposal[], choicesOf: (proposal: 
     // Only layers can be taken apart and still be new art of one source.
     const [arrival] = proposal.arrivals(proposal.kind === "layers" ? { ...choices, layers: true } : { ...choices, apart: false });
     if (!source || !arrival) continue;
-    if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived);
+    if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived, actions);
     else plain.push({ id: source.id, pictures: withLayersOf(source, arrival), file: fileOf(proposal.id) });
   }
   await reviewNewArt(plain);
@@ -134,15 +138,18 @@ async function takeDescribedArt(
   picture: ChangedPicture,
   description: TakenDescription,
   arrived: ArrivedClips,
+  actions: readonly ArrivedAction[],
 ): Promise<void> {
   const work = begin();
   const again = cutWithArt(source, picture, description, await toldBefore(source));
   work.stillHas(source);
   let tell = () => {};
   const change = (project: Project) => {
+    const known = new Set(arrived.named.keys());
     const { project: after, news } = again.change(project, arrived);
     tell = () => sayOutcome(again, project, after, news);
-    return after;
+    // Clips of the sources before it have been put into their actions.
+    return withArrivedActions(after, actions, new Map([...arrived.named].filter(([ref]) => !known.has(ref))));
   };
   if (!sayUnlessDone(work.apply(change, again.label))) return;
   keepText(source.id, description);

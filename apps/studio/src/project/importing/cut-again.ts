@@ -64,16 +64,26 @@ export function cutWithArt(
   });
 }
 
-/** What it would do, in words; null if nothing, or if it is refused, which is said when it is done. */
-export function outcomeOf(again: CutAgain, project: Project): string | null {
+/** What it would do: in words, and which clips it would find or add, by their refs. */
+interface Outcome {
+  readonly words: string;
+  readonly there: ReadonlySet<string>;
+  readonly added: ReadonlySet<string>;
+}
+
+/** Null if it would do nothing, or if it is refused, which is said when it is done. */
+export function outcomeOf(again: CutAgain, project: Project): Outcome | null {
   try {
-    const { project: after, news } = again.change(project, noArrivedClips());
+    const arrived = noArrivedClips();
+    const { project: after, news } = again.change(project, arrived);
     const frames = again.framesBecame(project, after);
     const text = [
       ...(frames ? [t("{kept} frames kept, {count} new, {gone} gone.", { ...frames })] : []),
       ...newsInWords(news, { name: again.file, kind: "metadata" }).sentences,
     ].join(" ");
-    return text === "" ? null : text;
+    if (text === "") return null;
+    const added = [...arrived.named].flatMap(([ref, name]) => (news.added.includes(name) ? [ref] : []));
+    return { words: text, there: new Set(arrived.named.keys()), added: new Set(added) };
   } catch {
     return null;
   }

@@ -275,7 +275,7 @@ test("several sources get new art at once, and unchanged art is skipped", async 
   await expect(review(page)).toContainText("art-c already has this art.");
   await expect(page.getByRole("button", { name: "Import 2 of 3" })).toBeVisible();
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("dialog", { name: "Changed art of art-a" })).toContainText("1 frames the same, 1 changed, 0 new, 0 gone.");
+  await expect(page.getByRole("dialog", { name: "Changed art of art-a" })).toContainText("1 frame the same, 1 changed, 0 new, 0 gone.");
   await page.getByRole("button", { name: "Use all new art (2 sources)" }).click();
   await expect(page.getByRole("dialog")).toBeHidden();
   await expect(page.getByRole("button", { name: "Undo: use the new art of art-b" })).toBeVisible();

@@ -21,23 +21,29 @@ export function newsInWords(
     names.length > MOST_NAMES
       ? t("{names} and {count} more", { names: names.slice(0, MOST_NAMES).join(", "), count: names.length - MOST_NAMES })
       : names.join(", ");
+  const partly = changed.filter((name) => kept.includes(name));
+  const wholly = changed.filter((name) => !kept.includes(name));
+  const stay = kept.filter((name) => !changed.includes(name));
   const sentences = [
     ...(added.length > 0 ? [t("New clips: {clips}.", { clips: listed(added) })] : []),
-    ...(changed.length > 0 ? [t("Clips changed as {file} says: {clips}.", { file, clips: listed(changed) })] : []),
+    ...(wholly.length > 0 ? [t("Clips changed as {file} says: {clips}.", { file, clips: listed(wholly) })] : []),
+    ...(partly.length > 0
+      ? [t("Clips changed as {file} says, except where you changed the same: {clips}.", { file, clips: listed(partly) })]
+      : []),
     ...(removed.length > 0 ? [t("No clips, read this way, and removed: {clips}.", { clips: listed(removed) })] : []),
-    ...(kept.length > 0
+    ...(stay.length > 0
       ? [
           kind === "animation"
             ? t(
                 "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, import it as a new source.",
                 {
                   file,
-                  clips: listed(kept),
+                  clips: listed(stay),
                 },
               )
             : t(
                 "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, remove yours and drop it again.",
-                { file, clips: listed(kept) },
+                { file, clips: listed(stay) },
               ),
         ]
       : []),

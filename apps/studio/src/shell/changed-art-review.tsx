@@ -1,7 +1,7 @@
 "use client";
 
 import { scaleInWords } from "@caravan/core/art";
-import { type Frame, type FrameRef, frameName, type Source, scaleOf } from "@caravan/core/model";
+import { counted, type Frame, type FrameRef, frameName, type Source, scaleOf } from "@caravan/core/model";
 import { useState } from "react";
 import { FramePicture } from "../preview/frame-picture";
 import { endChangedArt, framesByRef, takeInChangedArt } from "../project/changed-art/review";
@@ -40,15 +40,15 @@ function Review({ art }: { art: ChangedArt }) {
       title={t("Changed art of {name}", { name: before.name })}
       description={
         changes.moved.length > 0
-          ? t("{same} frames the same, {moved} moved, {changed} changed, {added} new, {gone} gone.", {
-              same: changes.same.length,
+          ? t("{same} the same, {moved} moved, {changed} changed, {added} new, {gone} gone.", {
+              same: counted(changes.same.length, "frame"),
               changed: changes.changed.length,
               added: changes.added.length,
               gone: changes.gone.length,
               moved: changes.moved.length,
             })
-          : t("{same} frames the same, {changed} changed, {added} new, {gone} gone.", {
-              same: changes.same.length,
+          : t("{same} the same, {changed} changed, {added} new, {gone} gone.", {
+              same: counted(changes.same.length, "frame"),
               changed: changes.changed.length,
               added: changes.added.length,
               gone: changes.gone.length,

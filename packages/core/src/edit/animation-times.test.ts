@@ -112,6 +112,25 @@ describe("a clip of an animation whose file comes again", () => {
     expect(played(next, shown)).toEqual(shown);
   });
 
+  it("shows a new picture also where the times of others were changed here and in the file", () => {
+    const project = setStepDurations(imported(FIRST), "spark" as ClipName, [0], 40_000);
+    const shown: Shown[] = [
+      [1, 80],
+      [9, 60],
+      [2, 100],
+      [3, 120],
+    ];
+    const next = again(project, FIRST, shown);
+    expect(played(next, shown)).toEqual([
+      [1, 40],
+      [9, 60],
+      [2, 100],
+      [3, 120],
+    ]);
+    const { news } = withAnimationFollowed(project, next, source(next).id, picturesOf(shown));
+    expect(news).toMatchObject({ changed: ["spark"], kept: ["spark"] });
+  });
+
   it("goes with pictures that changed places, also under another name and with other rules", () => {
     const named = setClipRules(renameClip(imported(FIRST), "spark" as ClipName, "flash" as ClipName), "flash" as ClipName, {
       playback: "pingpong",

@@ -32,7 +32,38 @@ function mergedSteps(
   const frames = framesOf(own);
   if (same(framesOf(was), frames) && same(frames, framesOf(now)))
     return own.map((step, k) => merged(was[k], step, now[k], [], clash) as PlainStep);
-  return merged(was, own, now, ["steps"], clash) as readonly PlainStep[];
+  let isClear = true;
+  const whole = merged(was, own, now, ["steps"], () => {
+    isClear = false;
+  }) as readonly PlainStep[];
+  return isClear ? whole : mergedApart(was, own, now, clash);
+}
+
+/** First which frames are shown in which order, then each frame's step: other times are no reason to miss new frames. */
+function mergedApart(
+  was: readonly PlainStep[],
+  own: readonly PlainStep[],
+  now: readonly PlainStep[],
+  clash: () => void,
+): readonly PlainStep[] {
+  const [before, mine, theirs] = [byShowing(was), byShowing(own), byShowing(now)];
+  const order = merged([...before.keys()], [...mine.keys()], [...theirs.keys()], ["steps"], clash) as readonly string[];
+  return order.map((showing) => {
+    const [here, there] = [mine.get(showing), theirs.get(showing)];
+    return (here && there ? merged(before.get(showing), here, there, [], clash) : (here ?? there)) as PlainStep;
+  });
+}
+
+/** The steps by their frames, and by how often each has been shown before. */
+function byShowing(steps: readonly PlainStep[]): Map<string, PlainStep> {
+  const times = new Map<string, number>();
+  return new Map(
+    steps.map((step) => {
+      const time = times.get(step.frame) ?? 0;
+      times.set(step.frame, time + 1);
+      return [`${step.frame} ${time}`, step];
+    }),
+  );
 }
 
 interface Laid {

@@ -22,7 +22,7 @@ export interface ClipNews {
   readonly added: readonly string[];
   readonly changed: readonly string[];
   readonly removed: readonly string[];
-  /** The file has them otherwise than the project, and what the project has stays, at least where both changed it. */
+  /** The file has them otherwise than the project, and what the project has stays: of those that are changed, too, where both changed it. */
   readonly kept: readonly string[];
   /** The file has them no more, and they stay. */
   readonly unlisted: readonly string[];

@@ -1,21 +1,8 @@
 import { type BrowserContext, expect, type Page, test } from "./fixtures";
 import { dropAndCut, dropFiles, figureSheet, fps, goTo, makeWalk, openEmpty, pngFile, saved, typeNumber } from "./studio";
+import { storageWithEnd } from "./trouble";
 
 const sheets = (page: Page) => page.getByRole("list", { name: "Sheets" }).getByRole("button");
-
-/** Lets writes into one store, or into all, fail for want of room from `full(true)` on. */
-async function withLimitedRoom(page: Page, store?: string): Promise<(on: boolean) => Promise<void>> {
-  await page.addInitScript((only) => {
-    const put = IDBObjectStore.prototype.put;
-    const room = { full: false };
-    Object.assign(globalThis, { room });
-    IDBObjectStore.prototype.put = function (this: IDBObjectStore, ...args: Parameters<typeof put>) {
-      if (room.full && (only === undefined || this.name === only)) throw new DOMException("No room.", "QuotaExceededError");
-      return put.apply(this, args);
-    } as typeof put;
-  }, store);
-  return (on) => page.evaluate((full) => void Object.assign((globalThis as unknown as { room: object }).room, { full }), on);
-}
 
 /** The hashes of all stored pictures; before that, one is put there that nothing refers to. */
 function picturesStored(page: Page, left?: string): Promise<string[]> {
@@ -57,15 +44,15 @@ test("an edit that is followed at once by a reload is there afterwards", async (
 });
 
 test("art that does not fit into storage is shown as unsaved, waits, and is stored when there is space", async ({ page }) => {
-  const full = await withLimitedRoom(page, "pictures");
+  const room = await storageWithEnd(page, { only: "pictures" });
   await openEmpty(page);
-  await full(true);
+  await room.fills();
   await dropAndCut(page, "late.png", figureSheet(4, 2), 4, 2);
   await expect(page.getByTestId("saved")).toHaveText("not saved");
   await typeNumber(page, "Columns", 2);
   await expect(page.getByText("This browser has no more room for the project.")).toBeVisible();
   await expect(page.getByTestId("saved")).toHaveText("not saved");
-  await full(false);
+  await room.empties();
   await page.getByRole("button", { name: "Try again" }).click();
   await saved(page);
   await page.reload();
@@ -75,10 +62,10 @@ test("art that does not fit into storage is shown as unsaved, waits, and is stor
 });
 
 test("a project that cannot be saved is left only after asking: stay, discard, or save to a file", async ({ page }) => {
-  const full = await withLimitedRoom(page);
+  const room = await storageWithEnd(page);
   await makeWalk(page);
   await saved(page);
-  await full(true);
+  await room.fills();
   await typeNumber(page, "Frames per second", 4);
   await expect(page.getByTestId("saved")).toHaveText("not saved");
   const dialog = page.getByRole("dialog", { name: "New project has unsaved changes" });
@@ -87,12 +74,12 @@ test("a project that cannot be saved is left only after asking: stay, discard, o
     await page.keyboard.press("p");
     await page.getByRole("list", { name: "Projects", exact: true }).getByRole("button", { name: "Open", exact: true }).first().click();
   };
-  await full(false);
+  await room.empties();
   const other = await page.context().newPage();
   await openEmpty(other);
   await saved(other);
   await other.close();
-  await full(true);
+  await room.fills();
   await typeNumber(page, "Frames per second", 3);
   await page.getByRole("region", { name: "Ribbons" }).focus();
   await leave();

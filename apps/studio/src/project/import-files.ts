@@ -38,8 +38,8 @@ let ontoDemo: Promise<unknown> = Promise.resolve();
 
 /** What was made of files that were handed over: nothing, or something that is imported, or on which a person decides. */
 interface Taken {
-  /** False if nobody did, because another project was opened. */
-  readonly decided: Promise<boolean>;
+  /** Resolves once it is; false if it failed, or if nobody decided because another project was opened. */
+  readonly done: Promise<boolean>;
 }
 
 /** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
@@ -88,9 +88,8 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
     : plain;
   const complete = await withOutcomes(proposals, work);
   work.still();
-  if (needsReview(proposals)) return { decided: offer(complete) };
-  await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), []);
-  return { decided: Promise.resolve(true) };
+  if (needsReview(proposals)) return { done: offer(complete) };
+  return { done: Promise.resolve(await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), [])) };
 }
 
 /** What a metadata file would do to frames and clips of a source that is there is shown before it does it. */
@@ -137,13 +136,17 @@ async function gridsOf(sheets: readonly TakenItem[], signal: AbortSignal): Promi
   return grids;
 }
 
-/** Imports the chosen things, with the actions of their clips, as one undo entry, and opens the stop where work on them begins. */
+/**
+ * Imports the chosen things, with the actions of their clips, as one undo entry, and opens the stop where work on them begins. Resolves when new
+ * art of sources was reviewed, too; true if nothing failed.
+ */
 export async function bringIn(
   proposals: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
   actions: readonly ArrivedAction[],
-): Promise<void> {
-  await countedWork(() => bringingIn(proposals, choicesOf, actions));
+): Promise<boolean> {
+  const { reviewed } = await countedWork(() => bringingIn(proposals, choicesOf, actions));
+  return reviewed;
 }
 
 /** Drops that are being read or brought in: what they stored may be in no document yet. */

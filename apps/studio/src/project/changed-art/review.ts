@@ -33,24 +33,27 @@ import { readInOrder, readNewArt } from "./read-pictures";
 import { type ChangedArt, useChangedArt } from "./reviewing";
 import { type WayIn, waysIn } from "./ways";
 
-/** Called when the review that is shown has been decided on, or was given up with its project. */
-let whenDecided: (byPerson: boolean) => void = () => {};
+/** A person decided and that is done, it was refused with a message, or its project was left. */
+type Ended = "decided" | "failed" | "left";
+
+/** Called when the review that is shown has ended. */
+let whenEnded: (how: Ended) => void = () => {};
 
 /** Ends the review: what the person decided is decided. */
-export function endChangedArt(byPerson = true): void {
+export function endChangedArt(how: Ended = "decided"): void {
   useChangedArt.setState({ art: null });
-  whenDecided(byPerson);
-  whenDecided = () => {};
+  whenEnded(how);
+  whenEnded = () => {};
 }
 
 // A review of another project's art has no meaning any more.
 useOpenProject.subscribe((open, before) => {
-  if (open.id !== before.id && useChangedArt.getState().art) endChangedArt(false);
+  if (open.id !== before.id && useChangedArt.getState().art) endChangedArt("left");
 });
 
 /**
- * Reads files as a source's new pictures and shows what they would change, after any current review. Resolves when the user has decided;
- * false if it was dropped with its project. Throws what is wrong with the files.
+ * Reads files as a source's new pictures and shows what they would change, after any current review. Resolves when the user has decided and
+ * that is done; false if it failed, or was dropped with its project. Throws what is wrong with the files.
  */
 export async function reviewChangedArt(id: SourceId, files: readonly File[]): Promise<boolean> {
   const work = begin();
@@ -85,7 +88,7 @@ export async function reviewChangedArt(id: SourceId, files: readonly File[]): Pr
             ],
           },
   );
-  return reviewOf(work, id, art, files[0]?.name ?? source.name, wasGone);
+  return (await reviewOf(work, id, art, files[0]?.name ?? source.name, wasGone)) === "decided";
 }
 
 /** The files that are called as a layer of the source, by that layer, and all others. */
@@ -107,8 +110,8 @@ function inWords(name: string): string {
 }
 
 /** Reviews new art of layers; their pictures are stored already. */
-export function reviewLayerArt(work: Begun, id: SourceId, pictures: readonly ChangedPicture[]): Promise<boolean> {
-  return reviewOf(work, id, pictures, sourceById(work.project, id).name, isGone(work, id));
+export async function reviewLayerArt(work: Begun, id: SourceId, pictures: readonly ChangedPicture[]): Promise<void> {
+  await reviewOf(work, id, pictures, sourceById(work.project, id).name, isGone(work, id));
 }
 
 /** A file with its number, if it is called as a still of the series. */
@@ -123,22 +126,25 @@ function numbered(number: number | undefined): { number?: number } {
 
 /**
  * Reviews new art of several sources, one source after the other; pictures are already stored. Once the user has accepted all of it,
- * sources that would lose no frames are updated without further questions.
+ * sources that would lose no frames are updated without further questions. True if nothing failed.
  */
 export async function reviewNewArt(
   list: readonly { readonly id: SourceId; readonly pictures: readonly ChangedPicture[]; readonly file: string }[],
-): Promise<void> {
+): Promise<boolean> {
+  let isDone = true;
   for (const [k, { id, pictures, file }] of list.entries()) {
     if (!useOpenProject.getState().project.sources.some((source) => source.id === id)) continue;
     useChangedArt.setState({ more: list.length - 1 - k });
     // A problem with one does not affect the others.
-    const decided = await reviewOf(begin(), id, pictures, file, false).catch((error) => {
+    const ended = await reviewOf(begin(), id, pictures, file, false).catch((error): Ended => {
       sayTrouble(error);
-      return true;
+      return "failed";
     });
-    if (!decided) break;
+    isDone &&= ended === "decided";
+    if (ended === "left") break;
   }
   useChangedArt.setState({ more: 0, all: false });
+  return isDone;
 }
 
 function isGone({ project }: Begun, id: SourceId): boolean {
@@ -146,7 +152,7 @@ function isGone({ project }: Begun, id: SourceId): boolean {
   return allPictures(sourceById(project, id)).some(({ sha256 }) => missing.has(sha256));
 }
 
-async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[], file: string, wasGone: boolean): Promise<boolean> {
+async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPicture[], file: string, wasGone: boolean): Promise<Ended> {
   const before = sourceById(work.project, id);
   if (before.pictures.length === 1 && stored.length !== 1)
     throw new CaravanError(
@@ -168,11 +174,11 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
   const same = isSameArt(before, together ?? pictures);
   if (same && wasGone) {
     say({ tone: "good", text: t("The art of {name} is restored.", { name: before.name }) });
-    return true;
+    return "decided";
   }
   if (same && hasOtherTimes(before, pictures)) {
     takeNewTimes(work, before, pictures, file);
-    return true;
+    return "decided";
   }
   // Several that are the same may be meant as all that there are.
   if (same && (!together || pictures.length === 1))
@@ -184,11 +190,11 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
   if (useChangedArt.getState().all && ways[0].changes.gone.length === 0) {
     const error = await takeInChangedArt(art, ways[0]);
     if (error) throw error;
-    return true;
+    return "decided";
   }
   useChangedArt.setState({ art });
-  return new Promise((decided) => {
-    whenDecided = decided;
+  return new Promise((ended) => {
+    whenEnded = ended;
   });
 }
 
@@ -200,7 +206,7 @@ export async function takeInChangedArt({ before, file, work }: ChangedArt, way: 
     times === null
       ? work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined)
       : work.edit(takeResizedArt, before.id, pictures, coverages, times);
-  endChangedArt();
+  endChangedArt(error ? "failed" : "decided");
   if (!error) sayClipNews(news, { name: file, kind: "animation" });
   return error;
 }

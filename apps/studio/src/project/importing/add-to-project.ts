@@ -26,49 +26,66 @@ import { chooseAction, chooseSource, go } from "../view";
 import { cutAsSaid, cutWithArt, sayOutcome } from "./cut-again";
 import { offerAgain, takeWaiting } from "./review";
 
+/** What was imported, and what comes after it: new art of sources, once it was reviewed; true if nothing failed. */
+interface Imported {
+  readonly reviewed: Promise<boolean>;
+}
+
 /** Imports the chosen things as one undo entry, and opens the stop where work on them begins. New art of sources is then reviewed. */
 export async function bringingIn(
   proposals: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
   actions: readonly ArrivedAction[],
-): Promise<void> {
+): Promise<Imported> {
   const chosen = proposals.filter((proposal) => choicesOf(proposal).include);
   const before = new Set(useOpenProject.getState().demo ? [] : currentProject().actions.map(({ name }) => name));
   const newArt = chosen.filter((proposal) => proposal.known && choicesOf(proposal).replaces);
-  const added = await addSources(
-    chosen.filter((proposal) => !newArt.includes(proposal)),
-    choicesOf,
-    actions,
-  );
-  const first = newArt[0]?.known?.source ?? added[0];
-  if (newArt.length > 0) inBackground(takeNewArt(newArt, choicesOf, actions).catch(sayTrouble));
-  if (first === undefined) return;
-  const made = currentProject().actions.find(({ name }) => !before.has(name));
+  const others = chosen.filter((proposal) => !newArt.includes(proposal));
+  const taken = await addSources(others, choicesOf, actions);
+  const isTaken = others.length === 0 || taken.added.length + taken.again.length > 0;
+  const reviewed = takeNewArt(newArt, choicesOf, actions).catch((error) => {
+    sayTrouble(error);
+    return false;
+  });
+  const [first] = [...newArt.flatMap(({ known }) => known?.source ?? []), ...taken.added, ...taken.again];
+  if (first !== undefined) goWhereWorkBegins(first, taken, before);
+  return { reviewed: reviewed.then((isReviewed) => isReviewed && isTaken) };
+}
+
+function goWhereWorkBegins(first: SourceId, { added, again }: Taken, actionsBefore: ReadonlySet<string>): void {
+  const made = currentProject().actions.find(({ name }) => !actionsBefore.has(name));
+  chooseSource(first);
   if (made) {
     say({
       tone: "good",
-      text: t("Imported {sources} and the action {name}.", { sources: counted(added.length, "source"), name: made.name }),
+      text: t("Imported {sources} and the action {name}.", { sources: counted(added.length + again.length, "source"), name: made.name }),
     });
-    chooseSource(first);
     chooseAction(made.name);
     go("clips");
     return;
   }
   if (added.length > 1) say({ tone: "good", text: t("Imported {count} sources.", { count: added.length }) });
-  chooseSource(first);
-  go(added.length <= 1 ? "frames" : "sources");
+  go(added.length + again.length <= 1 ? "frames" : "sources");
 }
 
-/** Returns the imported sources, or else the one that was cut again. */
+interface Taken {
+  readonly added: readonly SourceId[];
+  /** Sources that were there already, cut again. */
+  readonly again: readonly SourceId[];
+}
+
+const NOTHING: Taken = { added: [], again: [] };
+
+/** Nothing if it failed, which is said. */
 async function addSources(
   chosen: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
   actions: readonly ArrivedAction[],
-): Promise<SourceId[]> {
+): Promise<Taken> {
   const arrivals = chosen.flatMap((proposal) => proposal.arrivals(choicesOf(proposal)));
   const recuts = chosen.flatMap((proposal) => (proposal.recut ? [cutAsSaid(proposal.recut, choicesOf(proposal).clips)] : []));
-  if (arrivals.length + recuts.length === 0) return [];
-  if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return [];
+  if (arrivals.length + recuts.length === 0) return NOTHING;
+  if (arrivals.length > 0 && !(await leaveTheDemo(arrivals[0]?.name ?? "art"))) return NOTHING;
   const work = begin();
   // Frames are found on the picture with its background cleared and its layers.
   const ready = await Promise.all(
@@ -95,7 +112,7 @@ async function addSources(
   const label = (project: Project) => (ready.length > 0 || !recut ? takeIn.label(project, ready, actions) : recut.label(project));
   const error = work.apply(change, label);
   if (error?.code === "other-project") throw error;
-  if (!sayUnlessDone(error)) return [];
+  if (!sayUnlessDone(error)) return NOTHING;
   for (const show of messages) show();
   const added = currentProject().sources.filter((source) => !known.has(source.id));
   for (const { description, recut: cutAgain } of chosen) {
@@ -104,7 +121,7 @@ async function addSources(
       cutAgain?.source ?? added.find(({ cut }) => cut?.by === "metadata" && cut.reading === description.understood.reading)?.id;
     if (source) keepText(source, description);
   }
-  return added.length > 0 ? added.map(({ id }) => id) : recuts.map(({ source }) => source);
+  return { added: added.map(({ id }) => id), again: recuts.map(({ source }) => source) };
 }
 
 function keepText(id: SourceId, { understood, text, path }: TakenDescription): void {
@@ -113,12 +130,13 @@ function keepText(id: SourceId, { understood, text, path }: TakenDescription): v
   if (source) keepMetadataText(source, { text, file: fileOf(path), paths, unplaced, grade });
 }
 
-/** New art of sources, one after the other: cut by its metadata if there is any, otherwise its changes are reviewed. */
+/** New art of sources, one after the other: cut by its metadata if there is any, otherwise its changes are reviewed. True if nothing failed. */
 async function takeNewArt(
   proposals: readonly Proposal[],
   choicesOf: (proposal: Proposal) => Choices,
   actions: readonly ArrivedAction[],
-): Promise<void> {
+): Promise<boolean> {
+  let isDone = true;
   const plain: { id: SourceId; pictures: ChangedPicture[]; file: string }[] = [];
   const arrived = noArrivedClips();
   for (const proposal of proposals) {
@@ -127,10 +145,11 @@ async function takeNewArt(
     // Only layers can be taken apart and still be new art of one source.
     const [arrival] = proposal.arrivals(proposal.kind === "layers" ? { ...choices, layers: true } : { ...choices, apart: false });
     if (!source || !arrival) continue;
-    if (proposal.description) await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived, actions);
+    if (proposal.description)
+      isDone = (await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived, actions)) && isDone;
     else plain.push({ id: source.id, pictures: withLayersOf(source, arrival), file: fileOf(proposal.id) });
   }
-  await reviewNewArt(plain);
+  return (await reviewNewArt(plain)) && isDone;
 }
 
 async function takeDescribedArt(
@@ -139,7 +158,7 @@ async function takeDescribedArt(
   description: TakenDescription,
   arrived: ArrivedClips,
   actions: readonly ArrivedAction[],
-): Promise<void> {
+): Promise<boolean> {
   const work = begin();
   const again = cutWithArt(source, picture, description, await toldBefore(source));
   work.stillHas(source);
@@ -151,9 +170,10 @@ async function takeDescribedArt(
     // Clips of the sources before it have been put into their actions.
     return withArrivedActions(after, actions, new Map([...arrived.named].filter(([ref]) => !known.has(ref))));
   };
-  if (!sayUnlessDone(work.apply(change, again.label))) return;
+  if (!sayUnlessDone(work.apply(change, again.label))) return false;
   keepText(source.id, description);
   tell();
+  return true;
 }
 
 /** Someone who drops art of their own onto the untouched demo wants to work on it, not on the demo. */

@@ -2,6 +2,7 @@
 
 import type { Proposal } from "@caravan/core/intake";
 import { create } from "zustand";
+import { inBackground } from "../../ui/in-background";
 import { say } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { useOpenProject } from "../open-project";
@@ -14,7 +15,7 @@ export const useReview = create<{ readonly proposals: readonly Proposal[] | null
 
 interface Offer {
   readonly proposals: readonly Proposal[];
-  readonly whenOver: (byPerson: boolean) => void;
+  readonly whenOver: (isDone: boolean) => void;
 }
 
 let shown: Offer | null = null;
@@ -27,15 +28,24 @@ function show(offer: Offer | null): void {
 /** What arrived during another review: it waits, instead of replacing that. */
 const later: Offer[] = [];
 
-/** Shows proposals, after any current review. Resolves when a person has decided; false if they were dropped with their project. */
+/**
+ * Shows proposals, after any current review. Resolves when a person has decided and that is done; false if it failed, or if they were dropped
+ * with their project.
+ */
 export function offer(proposals: readonly Proposal[]): Promise<boolean> {
   return new Promise((whenOver) => offerAgain([{ proposals, whenOver }]));
 }
 
-/** Ends the review that is shown; the next one that waits is shown then. */
-export function endReview(): void {
-  shown?.whenOver(true);
+/** Ends the review that is shown; the next one that waits is shown then. What was decided is done when `work` is, if that gives true. */
+export function endReview(work: Promise<boolean> = Promise.resolve(true)): void {
+  const ended = shown;
   show(later.shift() ?? null);
+  inBackground(
+    work.then(ended?.whenOver, (error) => {
+      ended?.whenOver(false);
+      throw error;
+    }),
+  );
 }
 
 /** Everything proposed and waiting. */

@@ -3,6 +3,7 @@ import { isArtFile } from "@caravan/core/intake";
 import { allPictures, type Source, type SourceId, sheetOf, stemOf } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
 import { sayTrouble } from "../../ui/notices";
+import { isSaved, saveNow } from "../autosave";
 import { type Begun, begin } from "../begun";
 import { pictureBlob } from "../pictures";
 import { type StoredLink, storage } from "../storage";
@@ -46,7 +47,7 @@ async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: S
     return file ? [{ ...handedFrom(link.folder, [path, file]), of: ids }] : [];
   });
   const taken = await takeInAll(handed);
-  if (!(await taken?.decided)) return false;
+  if (!(await taken?.done)) return false;
   await decide(work, link, files, [...of.keys()], [...described.keys()]);
   return true;
 }
@@ -69,7 +70,10 @@ async function reviewArt(work: Begun, { changed }: LinkedFolder, link: StoredLin
   return true;
 }
 
-/** Decided either way, they are not reported again until a file changes once more. */
+/**
+ * Decided either way, they are not reported again until a file changes once more. What was decided has to be saved first: after a crash without
+ * it the project is as before, and the folder has news.
+ */
 async function decide(
   work: Begun,
   { project }: StoredLink,
@@ -77,13 +81,14 @@ async function decide(
   paths: readonly string[],
   ids: readonly SourceId[],
 ): Promise<void> {
+  await saveNow();
   work.still();
   const stamps = paths.flatMap((path) => {
     const file = files.get(path);
     return file ? [[path, stampOf(file)] as const] : [];
   });
   const fresh = await storage.links.get(project);
-  if (fresh) await storage.links.put({ ...fresh, ignored: { ...fresh.ignored, ...Object.fromEntries(stamps) } });
+  if (fresh && isSaved()) await storage.links.put({ ...fresh, ignored: { ...fresh.ignored, ...Object.fromEntries(stamps) } });
   const { linked } = useLinkedFolder.getState();
   if (linked?.project !== project) return;
   const changed = linked.changed.filter((id) => !ids.includes(id));

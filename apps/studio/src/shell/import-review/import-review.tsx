@@ -39,8 +39,7 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
   };
   const bring = () => {
     const made: ArrivedAction[] = actions.filter(isWanted).map(({ action }) => action);
-    endReview();
-    inBackground(bringIn(proposals, choicesOf, made));
+    endReview(bringIn(proposals, choicesOf, made));
   };
   return (
     <SheetDialog

@@ -1,0 +1,115 @@
+/** What changed in a linked folder counts as decided on only once that is kept. */
+import { expect, type Page, test } from "./fixtures";
+import { dropFiles, figureSheet, goTo, openEmpty, pngFile, saved } from "./studio";
+import { crash, storageWithEnd } from "./trouble";
+
+const SHEET = figureSheet(4, 2);
+
+/** The sheet with one figure drawn anew. */
+function redrawn(shade: number) {
+  const sheet = { ...SHEET, bytes: SHEET.bytes.slice() };
+  sheet.bytes.set([shade, 240, 10, 255], (20 * sheet.width + 15) * 4);
+  return sheet;
+}
+
+/** Puts art into the browser's private file system, which stands in for a folder on the computer. */
+async function writeArt(page: Page, sheet: typeof SHEET): Promise<void> {
+  await page.evaluate(
+    async (base64) => {
+      const root = await navigator.storage.getDirectory();
+      const folder = await root.getDirectoryHandle("art", { create: true });
+      const stream = await (await folder.getFileHandle("hero.png", { create: true })).createWritable();
+      await stream.write(Uint8Array.from(atob(base64), (each) => each.charCodeAt(0)));
+      await stream.close();
+    },
+    Buffer.from(pngFile("hero.png", sheet).bytes).toString("base64"),
+  );
+}
+
+const comeBack = (page: Page) => page.evaluate(() => window.dispatchEvent(new Event("focus")));
+const line = (page: Page) => page.getByRole("region", { name: "Linked folder" });
+const changedArt = (page: Page) => page.getByRole("dialog", { name: "Changed art of hero" });
+
+const withFolder = (page: Page) =>
+  page.addInitScript(() => {
+    const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("art", { create: true });
+    Object.assign(window, { showDirectoryPicker: folder });
+  });
+
+/** A project with one sheet that is in the linked folder. */
+async function linked(page: Page): Promise<void> {
+  await withFolder(page);
+  await openEmpty(page);
+  await writeArt(page, SHEET);
+  await dropFiles(page, [pngFile("hero.png", SHEET)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await goTo(page, "Sources");
+  await page.getByRole("button", { name: "Link a folder" }).click();
+  await expect(line(page)).toContainText("1 of 1 sources have their art in it, none changed.");
+  await saved(page);
+}
+
+async function seeChanged(page: Page): Promise<void> {
+  await comeBack(page);
+  await expect(line(page)).toContainText("1 changed.");
+  await line(page).getByRole("button", { name: "See what changed" }).click();
+  await expect(changedArt(page)).toContainText("Changed art of hero");
+}
+
+test("art that was accepted and could not be saved is news again after a crash", async ({ context, page }) => {
+  const room = await storageWithEnd(page, { but: "links" });
+  await linked(page);
+  await writeArt(page, redrawn(250));
+  await seeChanged(page);
+  await room.fills();
+  await changedArt(page)
+    .getByRole("button", { name: /Use new art/ })
+    .click();
+  await expect(page.getByText("This browser has no more room for the project.")).toBeVisible();
+  const address = page.url();
+  await crash(context, page);
+  const after = await context.newPage();
+  await after.goto(address);
+  await expect(after.getByText("Art changed in art: hero.")).toBeVisible();
+});
+
+test("art that was refused stays refused after a reload", async ({ page }) => {
+  await linked(page);
+  await writeArt(page, redrawn(250));
+  await seeChanged(page);
+  await changedArt(page).getByRole("button", { name: "Keep old art" }).click();
+  await expect(line(page)).toContainText("none changed.");
+  await page.reload();
+  await goTo(page, "Sources");
+  await expect(line(page)).toContainText("none changed.");
+});
+
+test("undo does not reach behind the review", async ({ page }) => {
+  await linked(page);
+  await writeArt(page, redrawn(250));
+  await seeChanged(page);
+  await page.keyboard.press("Control+z");
+  await expect(changedArt(page)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByText("hero")).toBeVisible();
+});
+
+test("art that a second tab may not use is still news", async ({ context, page }) => {
+  await linked(page);
+  const second = await context.newPage();
+  await withFolder(second);
+  await second.goto(page.url());
+  await expect(second.getByText("open in another tab. Here you can look")).toBeVisible();
+  await writeArt(second, redrawn(250));
+  await goTo(second, "Sources");
+  await seeChanged(second);
+  await changedArt(second)
+    .getByRole("button", { name: /Use new art/ })
+    .click();
+  await expect(second.getByText("It is open in another tab, so it cannot be changed here.")).toBeVisible();
+  await expect(changedArt(second)).toBeHidden();
+  await comeBack(second);
+  await expect(line(second)).toContainText("1 changed.");
+  await comeBack(page);
+  await expect(line(page)).toContainText("1 changed.");
+});

@@ -48,12 +48,13 @@ describe("a layered picture", () => {
   it("is read whatever names, numbers and operations it has", () => {
     const xml = `<image w="12" h="9"><stack composite-op="constructor"><layer name="r&#246;be" src="data/robe.png" x="1.4" y="-0.4" opacity="0,5"
       composite-op="__proto__"/><stack name="shade" composite-op="svg:multiply"><layer name="legs" src="data/legs.png"/></stack></stack></image>`;
-    const { layers, unlike } = readOpenRaster(ora(xml), "bearer.ora", png, "apart");
+    const { layers, unlike, unread } = readOpenRaster(ora(xml), "bearer.ora", png, "apart");
     expect(layers.map(({ name, blend }) => [name, blend])).toEqual([
       ["shade/legs", "multiply"],
       ["röbe", "normal"],
     ]);
     expect(unlike).toEqual([{ name: "röbe", blended: "__proto__" }]);
+    expect(unread).toEqual([{ name: "röbe", field: "opacity", text: "0,5", used: 1 }]);
     expect(crop(layers[1]?.pixels as Pixels, { x: 1, y: 0, w: 11, h: 9 })).toEqual(crop(still(2), { x: 0, y: 0, w: 11, h: 9 }));
   });
 

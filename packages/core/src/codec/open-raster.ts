@@ -32,6 +32,8 @@ export interface LayeredPicture {
   readonly unlike: { readonly name: string; readonly blended: string }[];
   /** Layers that are damaged, with the reason. */
   readonly damaged: { readonly name: string; readonly why: string }[];
+  /** Numbers of layers and groups that cannot be read, in the file's words, with what is used instead. */
+  readonly unread: { readonly name: string; readonly field: string; readonly text: string; readonly used: number }[];
   /** How many pixels look different, composed of the layers, from the merged picture in the file; null if it has none of its size. */
   readonly unlikeMerged: number | null;
 }
@@ -75,7 +77,19 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
   const height = Number(attribute(image, "h"));
   if (!(width > 0 && height > 0 && width <= LONGEST_SIDE && height <= LONGEST_SIDE))
     throw damage(t("Its stack.xml does not say how large the picture is."));
-  const found = { hidden: 0, groups: 0, unlike: [] as { name: string; blended: string }[], damaged: [] as { name: string; why: string }[] };
+  const found = {
+    ...{ hidden: 0, groups: 0 },
+    unlike: [] as LayeredPicture["unlike"],
+    damaged: [] as LayeredPicture["damaged"],
+    unread: [] as LayeredPicture["unread"],
+  };
+  const numberOf = (node: Node, name: string, field: string, usual: number): number => {
+    const text = attribute(node, field);
+    const number = Number(text);
+    if (text.trim() !== "" && Number.isFinite(number)) return number;
+    if (text !== "") found.unread.push({ name, field, text, used: usual });
+    return usual;
+  };
   const root = ((image?.image ?? []) as Node[]).find((node) => "stack" in node);
 
   const layersOf = (stackNode: Node | undefined): Layer[] =>
@@ -89,7 +103,7 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
       const operation = attribute(node, "composite-op") || "svg:src-over";
       const blend = BLENDS.get(operation) ?? "normal";
       if (!BLENDS.has(operation)) found.unlike.push({ name, blended: operation });
-      const opacity = Math.max(0, Math.min(1, numberOf(node, "opacity", 1)));
+      const opacity = Math.max(0, Math.min(1, numberOf(node, name, "opacity", 1)));
       if ("stack" in node) {
         found.groups++;
         const inner = layersOf(node);
@@ -103,9 +117,9 @@ export function readOpenRaster(bytes: Uint8Array, where: string, png: PngCodec, 
       }
       const file = files.get(attribute(node, "src"));
       try {
-        if (!file) throw new Error(`Its picture ${attribute(node, "src")} is missing.`);
+        if (!file) throw new Error(t("Its picture {file} is missing.", { file: attribute(node, "src") }));
         const canvas = clearPixels(width, height);
-        const [x, y] = [Math.round(numberOf(node, "x", 0)), Math.round(numberOf(node, "y", 0))];
+        const [x, y] = [Math.round(numberOf(node, name, "x", 0)), Math.round(numberOf(node, name, "y", 0))];
         lay(canvas, png.decode(file, `${where}, ${name}`), x, y, false);
         return [{ name, blend, pixels: faded(canvas, opacity) }];
       } catch (error) {
@@ -140,13 +154,6 @@ function unlikeCount({ bytes: a }: Pixels, { bytes: b }: Pixels): number {
     if (most > ROUNDING) count++;
   }
   return count;
-}
-
-/** `usual` where it is absent or no number. */
-function numberOf(node: Node, name: string, usual: number): number {
-  const text = attribute(node, name);
-  const number = Number(text);
-  return text === "" || !Number.isFinite(number) ? usual : number;
 }
 
 function attribute(node: Node | undefined, name: string): string {

@@ -38,6 +38,8 @@ export type ArtOf<Each> =
       /** Layers that are blended in ways that are not known here, in the file's words. */
       readonly unlike: readonly { readonly name: string; readonly blended: string }[];
       readonly damaged: readonly { readonly name: string; readonly why: string }[];
+      /** Numbers of layers that cannot be read, in the file's words, with what is used instead. */
+      readonly unread: readonly { readonly name: string; readonly field: string; readonly text: string; readonly used: number }[];
       /** How many pixels look different, composed of the layers, from the merged picture in the file; null if it has none. */
       readonly unlikeMerged: number | null;
     };

@@ -26,6 +26,7 @@ describe("layers", () => {
     groups: 1,
     unlike: [{ name: "lamp", blended: "svg:screen" }],
     damaged: [{ name: "shade", why: "Its picture is missing." }],
+    unread: [{ name: "lamp", field: "opacity", text: "0,5", used: 1 }],
     unlikeMerged: 3,
   };
   const layered = only({ path: "bearer.ora", art });
@@ -45,16 +46,17 @@ describe("layers", () => {
     expect(layered.parting).toEqual({ whole: "1 group as one", apart: "3 layers apart" });
   });
 
-  it("report hidden, unsupported and damaged ones", () =>
+  it("report hidden, unsupported and damaged ones, and numbers that cannot be read", () =>
     expect(layered.notes).toEqual([
       "2 hidden layers left out.",
       "The layer lamp is blended by svg:screen, which Caravan does not support: it is imported as painted over.",
       "The layer shade is damaged and left out. Its picture is missing.",
+      'The layer lamp has the opacity "0,5", which is no number: 1 is used instead.',
     ]));
 
   it("report that they look different from the file's merged picture, where nothing else says why", () => {
     const notes = (unlikeMerged: number | null) =>
-      only({ path: "bearer.ora", art: { ...art, hidden: 0, unlike: [], damaged: [], unlikeMerged } }).notes;
+      only({ path: "bearer.ora", art: { ...art, hidden: 0, unlike: [], damaged: [], unread: [], unlikeMerged } }).notes;
     expect(notes(3)[0]).toMatch(/^Composed of its layers, 3 pixels look different from the merged picture/);
     expect(notes(0)).toEqual([]);
     expect(notes(null)).toEqual([]);
@@ -63,7 +65,7 @@ describe("layers", () => {
   it("are taken apart if only so they look as the file's merged picture, and say so", () => {
     const parted = (unlikeApart: number | null) => {
       const apart = { layers: [layer("legs"), layer("coat"), layer("lamp")], unlikeMerged: unlikeApart };
-      return only({ path: "bearer.ora", art: { ...art, hidden: 0, unlike: [], damaged: [], apart } });
+      return only({ path: "bearer.ora", art: { ...art, hidden: 0, unlike: [], damaged: [], unread: [], apart } });
     };
     expect(parted(0)).toMatchObject({
       usual: { apart: true, layers: true },
@@ -91,7 +93,7 @@ describe("a layered file that is there already", () => {
       kind: "layers",
       layers: [drawn("figure", `f${look}`), drawn("lamp", "l")],
       apart: { layers: [drawn("figure/legs", "a"), drawn("figure/coat", `c${look}`), drawn("lamp", "l")], unlikeMerged: 0 },
-      ...{ hidden: 0, groups: 1, unlike: [], damaged: [], unlikeMerged: 0 },
+      ...{ hidden: 0, groups: 1, unlike: [], damaged: [], unread: [], unlikeMerged: 0 },
     },
   });
   const imported = (choices: Partial<Choices>) => {

@@ -39,7 +39,7 @@ function nameOfLayer(file: string, { name }: LayerOfFile): string {
 type LayersOfFile = Extract<TakenArt, { kind: "layers" }>;
 
 /** What of the file's layers is left out or blended otherwise. */
-function notesOfLayers({ hidden, unlike, damaged }: LayersOfFile): string[] {
+function notesOfLayers({ hidden, unlike, damaged, unread }: LayersOfFile): string[] {
   return [
     ...(hidden > 0 ? [t("{layers} left out.", { layers: counted(hidden, "hidden layer") })] : []),
     ...unlike.map((each) =>
@@ -49,12 +49,13 @@ function notesOfLayers({ hidden, unlike, damaged }: LayersOfFile): string[] {
       }),
     ),
     ...damaged.map((each) => t("The layer {name} is damaged and left out. {why}", { name: each.name, why: each.why })),
+    ...unread.map((each) => t('The layer {name} has the {field} "{text}", which is no number: {used} is used instead.', { ...each })),
   ];
 }
 
 export function layersProposal({ path, art }: TakenItem, name: string): Proposal {
   if (art.kind !== "layers") throw new Error("Not layered.");
-  const { layers: taken, apart, groups, unlike, damaged, unlikeMerged } = art;
+  const { layers: taken, apart, groups, unlike, damaged, unread, unlikeMerged } = art;
   const first = taken[0] as TakenPicture;
   const listOf = (choices: Choices) => (choices.apart && apart ? apart.layers : taken);
   const over = (list: typeof taken): ProposedLayer[] =>
@@ -82,7 +83,7 @@ export function layersProposal({ path, art }: TakenItem, name: string): Proposal
           ]
         : []),
       // Otherwise the notes above say why.
-      ...(left && unlike.length + damaged.length === 0
+      ...(left && unlike.length + damaged.length + unread.length === 0
         ? [
             t(
               "Composed of its layers, {pixels} look different from the merged picture in the file: its program blends them in another way. If they must look the same, export it as one picture.",

@@ -166,3 +166,38 @@ test("clips follow in a project that was opened from a file saved in this browse
   await review(page).getByRole("button", { name: "Import" }).click();
   expect(await played(page)).toEqual({ walk: [50, 50, 50, 50] });
 });
+
+test("a saved project has its metadata along: in another browser it is read another way, and clips follow its next version", async ({
+  context,
+  page,
+}) => {
+  const late = EVEN.map((_, k) => 200 + k);
+  await dropFiles(page, [pngFile("porter.png", figureSheet(4, 2)), described("porter.json", EVEN, [WALK], late)]);
+  await review(page).getByRole("button", { name: "Import" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("8 frames");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const bytes = readFileSync(await download.path());
+  // Another browser has nothing of it.
+  await page.goto("about:blank");
+  const session = await context.newCDPSession(page);
+  await session.send("Storage.clearDataForOrigin", {
+    origin: new URL(download.url().replace(/^blob:/, "")).origin,
+    storageTypes: "indexeddb",
+  });
+  await openEmpty(page);
+  await dropFiles(page, [{ name: "camp.caravan", bytes }]);
+  await goTo(page, "Frames");
+  await choose(page, page.getByLabel("Path of duration"), "late");
+  await expect(page.getByText("Clips changed as porter.json says: walk.")).toBeVisible();
+  expect(await played(page)).toEqual({ walk: [200, 201, 202, 203] });
+  await taken(
+    page,
+    described(
+      "porter.json",
+      EVEN,
+      [WALK],
+      late.map((ms) => ms * 2),
+    ),
+  );
+  expect(await played(page)).toEqual({ walk: [400, 402, 404, 406] });
+});

@@ -16,6 +16,9 @@ export function packDemo() {
     const path = join(parentPath, name);
     files[relative(folder, path).replaceAll("\\", "/")] = readFileSync(path);
   }
+  // The metadata that cut its sources, as a saved project has it.
+  for (const { cut } of JSON.parse(files["caravan.json"].toString()).sources)
+    if (cut?.sha256) files[`metadata/${cut.sha256}.json`] = readFileSync(join(root, "examples/raw", cut.file));
   mkdirSync(join(root, "apps/studio/public"), { recursive: true });
   writeFileSync(join(root, "apps/studio/public/demo.caravan"), zipSync(files, { mtime: new Date(1980, 0, 1) }));
 }

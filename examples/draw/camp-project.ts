@@ -2,6 +2,7 @@
 
 import { type NamedFile, readGif, readOpenRaster, sha256Hex, textFromUtf8 } from "@caravan/core/codec";
 import { type Arrival, addClip, setClipRules, setClipTotal, setSourceOrigin, takeIn } from "@caravan/core/edit";
+import { cutByFile } from "@caravan/core/intake";
 import { readFrames, recognise } from "@caravan/core/metadata";
 import { type ClipName, type Cut, type FrameRef, keptRefs, microsFromMs, type Project, type Source } from "@caravan/core/model";
 import { clearGround, coverageOf, findGround, type Pixels } from "@caravan/core/raster";
@@ -47,12 +48,13 @@ export function withCamp(start: Project, files: readonly NamedFile[], keep: (sha
 
   const bazaar = still("bazaar.png");
   const described = { picture: "bazaar.png", coverage: bazaar.coverage };
-  const { parsed, reading } = recognise(textFromUtf8(bytesOf("bazaar.json")), described, "bazaar.json");
+  const bazaarJson = textFromUtf8(bytesOf("bazaar.json"));
+  const { parsed, reading } = recognise(bazaarJson, described, "bazaar.json");
   const { frames } = readFrames(parsed, reading, described);
   arrivals.push({
     name: "bazaar",
     pictures: [bazaar.picture],
-    cut: { by: "metadata", file: "bazaar.json", reading },
+    cut: cutByFile("bazaar.json", bazaarJson, reading),
     told: frames.map(({ name, rect, size, inset, origin }, k) => ({
       key: `m${k}`,
       column: k,

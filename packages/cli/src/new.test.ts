@@ -68,6 +68,8 @@ describe("caravan new", () => {
     expect(status).toBe(0);
     for (const said of ["mist is blended by soft light", "opacity of 40 %", "layer rain in rain.png, which was not dropped"])
       expect(stderr).toContain(said);
+    const kept = [...readBundle(new Uint8Array(readFileSync(at("lit.caravan"))), "lit.caravan").texts.values()];
+    expect(kept).toEqual([readFileSync(at("lit/camp.json"), "utf8")]);
     const [camp, ...others] = opened("lit.caravan").sources;
     expect(others).toEqual([]);
     expect(camp?.frames.map(({ name }) => name)).toEqual(["fire_0", "fire_1", "fire_2"]);

@@ -23,11 +23,12 @@ export interface CutSheet {
   readonly clearing: Clearing | null;
 }
 
-/** `cut` is the result for the sheet. Throws what `takeIn` and `writeProject` throw. */
+/** `cut` is the result for the sheet, `texts` what it was cut by. Throws what `takeIn` and `writeProject` throw. */
 export function writeSheetProject(
   { image, decoded, clearing }: CutSheet,
   cut: Pick<Arrival, "cut" | "coverages" | "told" | "clips">,
   { out = "", clips, replace }: ProjectOptions,
+  texts: readonly string[] = [],
 ): void {
   const name = image === STANDARD ? UNNAMED : basename(image, extname(image));
   // A PNG is kept as it came; other pictures become one.
@@ -45,5 +46,5 @@ export function writeSheetProject(
   const names = project.clips.map((clip) => clip.name);
   const matched = matchFacings(names, { first: "s", clockwise: true }).filter(({ byNumber }) => !byNumber);
   if (matched.length > 0) project = makeActionsByNames(project, matched, []);
-  writeProject(out, project, new Map([[sha256, bytes]]), `cut ${name}`, replace);
+  writeProject(out, project, new Map([[sha256, bytes]]), `cut ${name}`, replace, texts);
 }

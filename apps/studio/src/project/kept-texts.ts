@@ -1,5 +1,5 @@
 /** The texts of metadata files that cut sources, of each the last few, in this browser. */
-import type { Source } from "@caravan/core/model";
+import type { Project, Source } from "@caravan/core/model";
 import { useOpenProject } from "./open-project";
 import { type KeptText, type StoredText, storage } from "./storage";
 
@@ -32,6 +32,30 @@ export async function keepTextOf({ id: source, cut }: Source, text: string): Pro
   } catch {
     // There is no room, or the page is closing: it is still held here.
   }
+}
+
+/** Keeps the texts that came with a project's file, by hash. It opens without them where there is no room. */
+export async function keepTextsThatCame(id: string, { sources }: Project, texts: ReadonlyMap<string, string>): Promise<void> {
+  const rows = sources.flatMap(({ id: source, cut }): StoredText[] => {
+    if (cut?.by !== "metadata" || cut.sha256 === undefined) return [];
+    const { file, sha256 } = cut;
+    const text = texts.get(sha256);
+    return text === undefined ? [] : [{ project: id, source, file, sha256, text }];
+  });
+  try {
+    await storage.texts.bulkPut(rows);
+  } catch {
+    for (const { source, file, sha256, text } of rows)
+      homeless.set(`${id} ${source} ${sha256}`, { file, text, ...(sha256 === undefined ? {} : { sha256 }) });
+  }
+}
+
+/** The texts that cut sources of the open project, by hash, as far as they are known. */
+export async function textsOf({ sources }: Project): Promise<[sha256: string, text: string][]> {
+  const found = await Promise.all(sources.map(async (source) => [source.cut, await textOf(source)] as const));
+  return found.flatMap(([cut, kept]): [string, string][] =>
+    cut?.by === "metadata" && cut.sha256 !== undefined && kept ? [[cut.sha256, kept.text]] : [],
+  );
 }
 
 /** The text that cuts the source; null if this browser does not have it. */

@@ -13,6 +13,7 @@ import { asText } from "../workers/jobs";
 import { isSaved, markStored, saveNow } from "./autosave";
 import { freshId } from "./fresh-id";
 import { dropJournal, withJournal } from "./journal";
+import { keepTextsThatCame, textsOf } from "./kept-texts";
 import { askBeforeLeaving } from "./leaving";
 import { useOpenProject } from "./open-project";
 import { firstPictures, forgetWaiting, loadPictures, pictureBlob, picturesWaiting, storePicture } from "./pictures";
@@ -292,9 +293,11 @@ export async function importRemains(blob: Blob, name: string): Promise<{ id: str
   return found && { id: await stored(found, {}), lost: found.lost };
 }
 
-async function stored({ project, pictures }: Answer<"readBundle">, options: { demo?: boolean }): Promise<string> {
+async function stored({ project, pictures, texts }: Answer<"readBundle">, options: { demo?: boolean }): Promise<string> {
   for (const [sha256, bytes] of pictures) await storePicture(sha256, new Blob([bytes as BlobPart], { type: "image/png" }));
-  return createWithArt(project, options);
+  const id = await createWithArt(project, options);
+  await keepTextsThatCame(id, project, new Map(texts));
+  return id;
 }
 
 /**
@@ -312,7 +315,7 @@ export async function createWithArt(project: Project, options: { demo?: boolean 
   }
 }
 
-/** The open project as the bytes of a `*.caravan` file. */
+/** The open project as the bytes of a `*.caravan` file, with the metadata that cut its sources. */
 export async function exportBundle(project: Project): Promise<Uint8Array> {
   const hashes = [...new Set(picturesOf(project).map(({ sha256 }) => sha256))];
   const pictures = await Promise.all(
@@ -328,5 +331,5 @@ export async function exportBundle(project: Project): Promise<Uint8Array> {
       return [sha256, blob] as const;
     }),
   );
-  return run("writeBundle", { project: asText(project), pictures });
+  return run("writeBundle", { project: asText(project), pictures, texts: await textsOf(project) });
 }

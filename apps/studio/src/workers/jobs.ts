@@ -228,10 +228,21 @@ export type Jobs = {
   zip: { ask: { files: readonly NamedFile[] }; answer: Uint8Array };
   /** The text of `caravan.json`. */
   projectFile: { ask: { project: TextOf<Project> }; answer: string };
-  writeBundle: { ask: { project: TextOf<Project>; pictures: readonly (readonly [sha256: string, Blob])[] }; answer: Uint8Array };
+  writeBundle: {
+    ask: {
+      project: TextOf<Project>;
+      pictures: readonly (readonly [sha256: string, Blob])[];
+      texts: readonly (readonly [sha256: string, string])[];
+    };
+    answer: Uint8Array;
+  };
   readBundle: {
     ask: { name: string; blob: Blob };
-    answer: { project: Project; pictures: readonly (readonly [sha256: string, Uint8Array])[] };
+    answer: {
+      project: Project;
+      pictures: readonly (readonly [sha256: string, Uint8Array])[];
+      texts: readonly (readonly [sha256: string, string])[];
+    };
   };
   /** What is left of a damaged project file; null if that is nothing. */
   salvageBundle: { ask: { name: string; blob: Blob }; answer: (Answer<"readBundle"> & { readonly lost: readonly string[] }) | null };

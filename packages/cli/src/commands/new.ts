@@ -122,7 +122,8 @@ export async function newProject(paths: readonly string[], options: NewOptions) 
   );
   const used = new Set(project.sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   const pictures = new Map([...taken.pictures].filter(([sha256]) => used.has(sha256)));
-  writeProject(out, project, pictures, `new ${name}`, replace);
+  const texts = taken.texts.map(({ text }) => text);
+  writeProject(out, project, pictures, `new ${name}`, replace, texts);
   return {
     project: out,
     sources: project.sources.map((source) => ({

@@ -31,7 +31,7 @@ export async function byMetadata(sheet: Sheet, file: string, options: CutOptions
   if (makesProject(options)) {
     const told = framesAndClips({ frames, clips: readClips(parsed, reading, frames) }, basename(file));
     const cutBy = { cut: cutByFile(basename(file), text, reading), told: told.told };
-    writeSheetProject(sheet, { ...cutBy, clips: told.clips }, options);
+    writeSheetProject(sheet, { ...cutBy, clips: told.clips }, options, [text]);
   } else
     await writeFramesOf(
       options,

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { sha256Hex, utf8, writeZip } from "../codec";
+import { readZip, sha256Hex, utf8, writeZip } from "../codec";
 import { addClip } from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import type { BehaviourName, FrameRef } from "../model";
+import { BY_METADATA } from "../edit/random-choices.fixture";
+import type { BehaviourName, FrameRef, Source } from "../model";
 import { readBundle, writeBundle, writeProjectFile } from "./bundle";
 
 const picture = utf8("not looked into here, only hashed");
@@ -26,6 +27,30 @@ describe("a *.caravan file", () => {
     const read = readBundle(bytes, "x.caravan");
     expect(read.project).toEqual(project);
     expect([...read.pictures]).toEqual([[sha256, picture]]);
+  });
+
+  describe("with the metadata that cut its sources", () => {
+    const text = '{"cells": []}';
+    const told = { ...BY_METADATA, sha256: sha256Hex(utf8(text)) };
+    const [source, ...others] = project.sources as [Source, ...Source[]];
+    const cut = { ...project, sources: [{ ...source, cut: told }, ...others] };
+    const texts = new Map([[told.sha256, text]]);
+
+    it("gives that back, of sources whose text is known", () => {
+      const bytes = writeBundle({ ...bundle, project: cut, texts });
+      expect(readZip(bytes, "x").map(({ path }) => path)).toEqual(["caravan.json", "art/porter.png", `metadata/${told.sha256}.json`]);
+      expect([...readBundle(bytes, "x").texts]).toEqual([...texts]);
+      expect(readBundle(writeBundle({ ...bundle, project: cut }), "x").texts.size).toBe(0);
+    });
+
+    it("leaves out what is not the text that cut it", () => {
+      const files = readZip(writeBundle({ ...bundle, project: cut, texts }), "x");
+      const changed = files.map((file) => (file.path.startsWith("metadata/") ? { ...file, bytes: utf8("{}") } : file));
+      const read = readBundle(writeZip(changed), "x");
+      expect(read.project).toEqual(cut);
+      expect(read.texts.size).toBe(0);
+      expect(readZip(writeBundle({ ...bundle, texts: new Map([["f".repeat(64), text]]) }), "x")).toHaveLength(2);
+    });
   });
 
   it("is refused with the reason when damaged", () => {

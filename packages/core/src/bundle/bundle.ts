@@ -1,5 +1,6 @@
 /**
- * Reads and writes a project with its pictures as one file, `*.caravan`: a ZIP of the folder form, `caravan.json` beside its pictures.
+ * Reads and writes a project with its pictures as one file, `*.caravan`: a ZIP of the folder form, `caravan.json` beside its pictures, and
+ * the metadata files that cut its sources, so that these can be read another way, and followed, wherever it is opened.
  *
  * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
  */
@@ -24,18 +25,36 @@ export interface Bundle {
   readonly project: Project;
   /** Picture files by the SHA-256 of their bytes. */
   readonly pictures: ReadonlyMap<string, Uint8Array>;
+  /** The texts of metadata files that cut sources, by the SHA-256 of their bytes, as far as they are known. */
+  readonly texts?: ReadonlyMap<string, string>;
 }
 
 /**
  * The file's bytes. The result can be read back: the document passes the opening checks first, and no two pictures get the same path.
  * Throws `missing-picture` if a source's picture is not among them, `damaged-project`, `too-many-pictures`.
  */
-export function writeBundle({ project, pictures }: Bundle): Uint8Array {
-  return writeZip(bundleFiles({ project, pictures }));
+export function writeBundle({ project, pictures, texts = new Map() }: Bundle): Uint8Array {
+  const told = metadataFilesOf(project).flatMap(({ path, sha256 }) => {
+    const text = texts.get(sha256);
+    return text === undefined ? [] : [{ path, bytes: utf8(text) }];
+  });
+  return writeZip([...bundleFiles({ project, pictures }), ...told]);
+}
+
+/** Where a bundle has the metadata files that cut the sources of a project, once each; of those whose hash is known. */
+function metadataFilesOf({ sources }: Pick<Project, "sources">): { readonly path: string; readonly sha256: string }[] {
+  const byHash = new Map(
+    sources.flatMap(({ cut }) => {
+      if (cut?.by !== "metadata" || cut.sha256 === undefined) return [];
+      const [ending = ""] = /\.[a-z0-9]+$/i.exec(cut.file) ?? [];
+      return [[cut.sha256, `metadata/${cut.sha256}${ending}`] as const];
+    }),
+  );
+  return [...byHash].map(([sha256, path]) => ({ path, sha256 }));
 }
 
 /** The folder form: the document, then the pictures in the order of sources. */
-export function bundleFiles({ project: given, pictures }: Bundle): NamedFile[] {
+export function bundleFiles({ project: given, pictures }: Omit<Bundle, "texts">): NamedFile[] {
   const project = withDistinctPaths(given);
   checkDocument(project, project.name);
   refuseTooMany(project, 0);
@@ -97,8 +116,8 @@ function inOrder<Named extends { readonly name: string }>(all: readonly Named[],
   return all.toSorted((a, b) => (places.get(a.name) ?? 0) - (places.get(b.name) ?? 0));
 }
 
-/** Reads a `*.caravan` file whole or not at all. Throws what went wrong, `picture-mismatch` included. */
-export function readBundle(bytes: Uint8Array, where: string): Bundle {
+/** Reads a `*.caravan` file whole or not at all; metadata that was changed is left out. Throws what went wrong, `picture-mismatch` included. */
+export function readBundle(bytes: Uint8Array, where: string): Required<Bundle> {
   if (bytes.length > 0 && !(bytes[0] === 0x50 && bytes[1] === 0x4b))
     throw new CaravanError("not-a-project", where, t("This is not a *.caravan file."), t("Choose a file that Caravan saved."));
   const documents = readZip(bytes, where, (path, size) => DOCUMENT.test(path) && isFitSize(size, where));
@@ -113,8 +132,11 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
   const project = readProjectFile(document.bytes, `${where}, ${PROJECT_FILE}`);
   // What the document does not name is not unpacked at all.
   const folder = document.path.slice(0, -PROJECT_FILE.length);
+  const told = metadataFilesOf(project);
   const named = new Set<string>(picturesOf(project).map(({ file }) => folder + file));
-  const files = new Map(readZip(bytes, where, (path) => named.has(path)).map((file) => [file.path.slice(folder.length), file.bytes]));
+  const texted = new Set(told.map(({ path }) => folder + path));
+  const wanted = (path: string, size: number) => named.has(path) || (texted.has(path) && size <= MOST_DOCUMENT);
+  const files = new Map(readZip(bytes, where, wanted).map((file) => [file.path.slice(folder.length), file.bytes]));
   const pictures = new Map<string, Uint8Array>();
   for (const { file, sha256 } of picturesOf(project)) {
     const picture = files.get(file);
@@ -129,7 +151,12 @@ export function readBundle(bytes: Uint8Array, where: string): Bundle {
       );
     pictures.set(sha256, picture);
   }
-  return { project: withDistinctPaths(project), pictures };
+  const texts = new Map<string, string>();
+  for (const { path, sha256 } of told) {
+    const text = files.get(path);
+    if (text && sha256Hex(text) === sha256) texts.set(sha256, textFromUtf8(text));
+  }
+  return { project: withDistinctPaths(project), pictures, texts };
 }
 
 /** Where it is in a bundle; in a folder if somebody unpacked the bundle and packed that folder. */

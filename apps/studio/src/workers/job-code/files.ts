@@ -16,20 +16,20 @@ export async function projectFile({ project: given }: Ask<"projectFile">): Promi
   return textFromUtf8(writeProjectFile(project));
 }
 
-export async function writeBundle({ project, pictures }: Ask<"writeBundle">): Promise<Answer<"writeBundle">> {
+export async function writeBundle({ project, pictures, texts }: Ask<"writeBundle">): Promise<Answer<"writeBundle">> {
   const bytes = await Promise.all(pictures.map(async ([sha256, blob]) => [sha256, await bytesOf(blob)] as const));
-  return bundleOf({ project: fromText(project), pictures: new Map(bytes) });
+  return bundleOf({ project: fromText(project), pictures: new Map(bytes), texts: new Map(texts) });
 }
 
 export async function readBundle({ name, blob }: Ask<"readBundle">): Promise<Answer<"readBundle">> {
-  const { project, pictures } = bundleIn(await bytesOf(blob), name);
+  const { project, pictures, texts } = bundleIn(await bytesOf(blob), name);
   // A picture that does not open would leave a project that cannot be shown: better to refuse the file now.
   const png = await pngCodec();
   for (const { sha256, file } of picturesOf(project)) png.decode(pictures.get(sha256) as Uint8Array, `${name}, ${file}`);
-  return { project, pictures: [...pictures] };
+  return { project, pictures: [...pictures], texts: [...texts] };
 }
 
 export async function salvageBundle({ name, blob }: Ask<"salvageBundle">): Promise<Answer<"salvageBundle">> {
   const found = salvagedBundle(await bytesOf(blob), name);
-  return found && { ...found, pictures: [...found.pictures] };
+  return found && { ...found, pictures: [...found.pictures], texts: [] };
 }

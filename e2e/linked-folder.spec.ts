@@ -4,7 +4,7 @@ import { readGif, sha256Hex, utf8, writeGif } from "@caravan/core/codec";
 import { allPictures } from "@caravan/core/model";
 import { crop, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { figureSheet, goTo, layeredFile, openEmpty, png, pngFile, typeNumber, type UploadedFile } from "./studio";
+import { figureSheet, goTo, layeredFile, openEmpty, png, pngFile, saved, typeNumber, type UploadedFile } from "./studio";
 
 /**
  * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no dialog needs an
@@ -39,6 +39,18 @@ function tgaFile(name: string, { width, height, bytes }: Pixels): UploadedFile {
   const header = [0, 0, 2, 0, 0, 0, 0, 0, 0, 0, 0, 0, width & 255, width >> 8, height & 255, height >> 8, 32, 0x28];
   const drawn = Array.from(bytes, (_, k) => bytes[k % 4 === 0 ? k + 2 : k % 4 === 2 ? k - 2 : k] as number);
   return { name, bytes: Uint8Array.from([...header, ...drawn]) };
+}
+
+/** Empties what the browser keeps of metadata files. */
+async function forgetTexts(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const opening = indexedDB.open("caravan");
+    await new Promise((answer) => opening.addEventListener("success", answer));
+    const work = opening.result.transaction("texts", "readwrite");
+    work.objectStore("texts").clear();
+    await new Promise((answer) => work.addEventListener("complete", answer));
+    opening.result.close();
+  });
 }
 
 /** Like a person returning to the tab from a drawing program. */
@@ -252,6 +264,12 @@ test("metadata that changes in the folder is followed with its clips, together w
   const review = page.getByRole("dialog", { name: "Import review" });
   await review.getByRole("button", { name: "Import" }).click();
   await goTo(page, "Sources");
+  await expect(line).toContainText("2 of 2 sources have their art in it, none changed.");
+
+  // A browser that has never seen the files' texts learns them from the folder, where they are still as they were.
+  await saved(page);
+  await forgetTexts(page);
+  await page.reload();
   await expect(line).toContainText("2 of 2 sources have their art in it, none changed.");
 
   // Times and a new clip of one; the other is as it was, though its file is called the same.

@@ -42,7 +42,7 @@ export function writeBundle({ project, pictures, texts = new Map() }: Bundle): U
 }
 
 /** Where a bundle has the metadata files that cut the sources of a project, once each; of those whose hash is known. */
-function metadataFilesOf({ sources }: Pick<Project, "sources">): { readonly path: string; readonly sha256: string }[] {
+export function metadataFilesOf({ sources }: Pick<Project, "sources">): { readonly path: string; readonly sha256: string }[] {
   const byHash = new Map(
     sources.flatMap(({ cut }) => {
       if (cut?.by !== "metadata" || cut.sha256 === undefined) return [];
@@ -132,9 +132,8 @@ export function readBundle(bytes: Uint8Array, where: string): Required<Bundle> {
   const project = readProjectFile(document.bytes, `${where}, ${PROJECT_FILE}`);
   // What the document does not name is not unpacked at all.
   const folder = document.path.slice(0, -PROJECT_FILE.length);
-  const told = metadataFilesOf(project);
   const named = new Set<string>(picturesOf(project).map(({ file }) => folder + file));
-  const texted = new Set(told.map(({ path }) => folder + path));
+  const texted = new Set(metadataFilesOf(project).map(({ path }) => folder + path));
   const wanted = (path: string, size: number) => named.has(path) || (texted.has(path) && size <= MOST_DOCUMENT);
   const files = new Map(readZip(bytes, where, wanted).map((file) => [file.path.slice(folder.length), file.bytes]));
   const pictures = new Map<string, Uint8Array>();
@@ -151,12 +150,17 @@ export function readBundle(bytes: Uint8Array, where: string): Required<Bundle> {
       );
     pictures.set(sha256, picture);
   }
+  return { project: withDistinctPaths(project), pictures, texts: textsIn(project, files) };
+}
+
+/** The texts that cut sources, among files by their paths; without those that are others. */
+export function textsIn(project: Pick<Project, "sources">, files: ReadonlyMap<string, Uint8Array>): Map<string, string> {
   const texts = new Map<string, string>();
-  for (const { path, sha256 } of told) {
+  for (const { path, sha256 } of metadataFilesOf(project)) {
     const text = files.get(path);
     if (text && sha256Hex(text) === sha256) texts.set(sha256, textFromUtf8(text));
   }
-  return { project: withDistinctPaths(project), pictures, texts };
+  return texts;
 }
 
 /** Where it is in a bundle; in a folder if somebody unpacked the bundle and packed that folder. */

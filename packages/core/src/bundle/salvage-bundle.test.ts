@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { sha256Hex, utf8, writeZip } from "../codec";
 import { addClip, addSources } from "../edit";
 import { porterProject } from "../edit/project.fixture";
+import { BY_METADATA } from "../edit/random-choices.fixture";
 import type { FrameRef, Project } from "../model";
 import { readBundle, writeBundle, writeProjectFile } from "./bundle";
 import { salvagedBundle } from "./salvage-bundle";
@@ -10,10 +11,12 @@ import { salvagedBundle } from "./salvage-bundle";
 const [porter, camel] = ["a picture, of which only the hash is looked at", "another one"].map(utf8) as [Uint8Array, Uint8Array];
 const [first, second] = [porter, camel].map(sha256Hex) as [string, string];
 const base = addClip(porterProject(), ["s1/c0r0" as FrameRef], "walk");
+const told = '{"cells": []}';
+const cut = { ...BY_METADATA, sha256: sha256Hex(utf8(told)) };
 const project: Project = addSources(
   {
     ...base,
-    sources: base.sources.map((source) => ({ ...source, pictures: source.pictures.map((each) => ({ ...each, sha256: first })) })),
+    sources: base.sources.map((source) => ({ ...source, cut, pictures: source.pictures.map((each) => ({ ...each, sha256: first })) })),
   },
   [{ fileName: "camel.png", sha256: second, width: 8, height: 8 }],
 );
@@ -23,14 +26,16 @@ const whole = writeBundle({
     [first, porter],
     [second, camel],
   ]),
+  texts: new Map([[cut.sha256, told]]),
 });
 const everything = readBundle(whole, "x").pictures;
 const document = () => JSON.parse(new TextDecoder().decode(writeProjectFile(project)));
 
 describe("what is left of a *.caravan file", () => {
   it("of a whole one is all of it", () => {
-    const { project: same, pictures } = readBundle(whole, "x");
-    expect(salvagedBundle(whole, "x")).toEqual({ project: same, pictures, lost: [] });
+    const read = readBundle(whole, "x");
+    expect(read.texts.size).toBe(1);
+    expect(salvagedBundle(whole, "x")).toEqual({ ...read, lost: [] });
   });
 
   it("of one that lost only its end is all of it, too", () => {
@@ -78,8 +83,9 @@ describe("what is left of a *.caravan file", () => {
         const left = salvagedBundle(damaged, "x");
         if (!left) return;
         for (const [sha256, bytes] of left.pictures) expect(sha256Hex(bytes)).toBe(sha256);
+        for (const [sha256, text] of left.texts) expect(sha256Hex(utf8(text))).toBe(sha256);
         // Without a word it is all there and as it was.
-        if (left.lost.length === 0) expect(left).toEqual({ project: left.project, pictures: everything, lost: [] });
+        if (left.lost.length === 0) expect(left.pictures).toEqual(everything);
         if (left.lost.length === 0) expect(left.project).toEqual(project);
         expect(() => writeProjectFile(left.project)).not.toThrow();
       }),

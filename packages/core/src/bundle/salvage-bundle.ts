@@ -2,10 +2,10 @@
 import { hasItsChecksum, remainsOfZip, sha256Hex, textFromUtf8 } from "../codec";
 import { counted, salvaged, withDistinctPaths } from "../model";
 import { t } from "../words";
-import { type Bundle, MOST_DOCUMENT, PROJECT_FILE } from "./bundle";
+import { type Bundle, MOST_DOCUMENT, metadataFilesOf, PROJECT_FILE, textsIn } from "./bundle";
 import { picturesOf } from "./pictures-of";
 
-export interface SalvagedBundle extends Bundle {
+export interface SalvagedBundle extends Required<Bundle> {
   /** What was left out, in words. Sources of pictures that are lost stay: their art can be added again. */
   readonly lost: readonly string[];
 }
@@ -28,7 +28,10 @@ export function salvagedBundle(bytes: Uint8Array, where: string): SalvagedBundle
   for (const sha256 of pictures.keys()) if (!wanted.has(sha256)) pictures.delete(sha256);
   const unsure = hasItsChecksum(bytes, document) ? [] : [t("certainty that the rest is right, because its checksum differs")];
   const art = gone === 0 ? [] : [t("the art of {pictures}", { pictures: counted(gone, "picture") })];
-  return { project, pictures, lost: [...found.lost, ...art, ...unsure] };
+  const texted = new Set(metadataFilesOf(project).map(({ path }) => path));
+  const told = remainsOfZip(bytes, (path) => texted.has(path), MOST_DOCUMENT);
+  const texts = textsIn(project, new Map(told.map((file) => [file.path, file.bytes])));
+  return { project, pictures, texts, lost: [...found.lost, ...art, ...unsure] };
 }
 
 function contentOf(bytes: Uint8Array): unknown {

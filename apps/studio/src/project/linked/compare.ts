@@ -1,6 +1,7 @@
 /** Compares the files of a linked folder with what the project has. */
 import { allPictures, type Source } from "@caravan/core/model";
-import { textOf } from "../kept-texts";
+import { keepTextOf, textOf } from "../kept-texts";
+import { useOpenProject } from "../open-project";
 import { isPng, type Match } from "./match";
 import { hashOfStill, isOtherArt } from "./one-file";
 
@@ -43,9 +44,27 @@ export async function saysOther(source: Source, path: string, { files, ignored, 
   const file = files.get(path);
   if (!file || source.cut?.by !== "metadata" || ignored[path] === stampOf(file)) return false;
   const { sha256 } = source.cut;
-  if (sha256 !== undefined) return (await textHash(file, path, link)) !== sha256;
+  if (sha256 !== undefined) {
+    if ((await textHash(file, path, link)) !== sha256) return true;
+    await learnText(source, file);
+    return false;
+  }
   const stored = await textOf(source);
   return stored !== null && (await file.text()) !== stored.text;
+}
+
+/** Sources whose text was looked for, by project, source and hash. */
+const learned = new Set<string>();
+
+/** A file that is just what cut the source is kept, if this browser does not have it: then its next version can be followed. */
+async function learnText(source: Source, file: File): Promise<void> {
+  const { id } = useOpenProject.getState();
+  const key = `${id} ${source.id} ${JSON.stringify(source.cut)}`;
+  if (learned.has(key)) return;
+  learned.add(key);
+  if (await textOf(source)) return;
+  const text = await file.text();
+  if (useOpenProject.getState().id === id) await keepTextOf(source, text);
 }
 
 /** The hash of a file's picture as it is stored; null if it cannot be read, which a drawing program may just be writing. */

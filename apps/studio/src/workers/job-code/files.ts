@@ -31,5 +31,5 @@ export async function readBundle({ name, blob }: Ask<"readBundle">): Promise<Ans
 
 export async function salvageBundle({ name, blob }: Ask<"salvageBundle">): Promise<Answer<"salvageBundle">> {
   const found = salvagedBundle(await bytesOf(blob), name);
-  return found && { ...found, pictures: [...found.pictures], texts: [] };
+  return found && { ...found, pictures: [...found.pictures], texts: [...found.texts] };
 }

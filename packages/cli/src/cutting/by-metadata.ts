@@ -62,7 +62,7 @@ export async function byMetadata(sheet: Sheet, file: string, options: CutOptions
     clips,
     ...(layers.length > 0 ? { layers } : {}),
     reading: { container: reading.container, fields: fieldsOf(reading) },
-    unplaced,
+    unplaced: unplaced.map(({ where, why }) => ({ where, why })),
     ...grade,
   };
   const left = unplaced.length > 0 ? `, ${unplaced.length} that do not fit left out` : "";

@@ -108,8 +108,8 @@ export function layerFiles(project: Project, { pictures }: Pick<Source, "picture
 }
 
 /**
- * Pictures keep the source's files and numbers by position, and an animation's times unless there are others; further ones are named after the first. A series with known file numbers is
- * matched by those.
+ * Pictures keep the source's files and numbers by position, and an animation's times unless there are others; further ones are named after
+ * the first. A series with known file numbers is matched by those.
  */
 function withFiles(
   project: Project,

@@ -74,9 +74,10 @@ export const setClearing = edit(
 
 /**
  * Replaces a source's pictures by changed art and runs its recipe again, or cuts by another `grid` if the art now has another one. A series
- * keeps its files and gains new ones; clips of an animation follow its times. With `drawings`, frames follow their drawings; without, they stay at their places. Other sources of
- * the same pictures, such as a variant in other colours, are updated too. `coverages` are of each picture with its layers. Throws what
- * `gridOf` throws, `changed-meanwhile`, `too-many-pictures`, `picture-mismatch` if a layer does not fit its new picture.
+ * keeps its files and gains new ones; clips of an animation follow its times. With `drawings`, frames follow their drawings; without, they
+ * stay at their places. Other sources of the same pictures, such as a variant in other colours, are updated too. `coverages` are of each
+ * picture with its layers. Throws what `gridOf` throws, `changed-meanwhile`, `too-many-pictures`, `picture-mismatch` if a layer does not fit
+ * its new picture.
  */
 export const refreshSource = edit<
   [

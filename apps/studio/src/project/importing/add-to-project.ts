@@ -149,7 +149,7 @@ async function takeNewArt(
       isDone = (await takeDescribedArt(source, arrival.pictures[0] as ChangedPicture, proposal.description, arrived, actions)) && isDone;
     else plain.push({ id: source.id, pictures: withLayersOf(source, arrival), file: fileOf(proposal.id) });
   }
-  return (await reviewNewArt(plain)) && isDone;
+  return (plain.length === 0 || (await reviewNewArt(plain))) && isDone;
 }
 
 async function takeDescribedArt(

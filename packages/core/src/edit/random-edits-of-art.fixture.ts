@@ -10,6 +10,7 @@ import {
   clearing,
   clip,
   coverage,
+  type Dice,
   each,
   grid,
   keysOf,
@@ -32,9 +33,32 @@ import {
 /** The sheet at twice its size. */
 const LARGE = coverageOf(scaled(sheet, 2, true));
 
+/** Pictures of an animation, each with its time. */
+const timed = (count: number, d: Dice) => Array.from({ length: count }, () => ({ ...picture, duration: 1000 * (1 + d(9)) }));
+
 export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
   add: (p, d) => edits.addSources(p, [{ fileName: `${name(d)}.png`, ...picture }]),
   series: (p, d) => edits.takeIn(p, [{ name: name(d), pictures: [picture, picture, picture], coverages: [coverage, coverage, coverage] }]),
+  animation: (p, d) => {
+    const pictures = timed(2 + d(3), d);
+    const steps = pictures.map(({ duration }, frame) => ({ frame, duration }));
+    const clips = [{ name: name(d), steps, playback: "loop", times: 0 } as const];
+    return edits.takeIn(p, [{ name: name(d), pictures, coverages: pictures.map(() => coverage), clips }]);
+  },
+  animationAgain: (p, d) => {
+    const animated = pick(
+      p.sources.filter(({ pictures }) => pictures.length > 1 && pictures.every(({ duration }) => duration !== undefined)),
+      d,
+    );
+    if (!animated) return p;
+    const again = d(2) === 0 ? timed(animated.pictures.length, d) : timed(2 + d(3), d).map((each) => ({ ...each, sha256: String(d(2)).repeat(64) }));
+    return edits.refreshSource(
+      p,
+      animated.id,
+      again,
+      again.map(() => coverage),
+    );
+  },
   numbered: (p, d) =>
     edits.takeIn(
       p,

@@ -113,3 +113,17 @@ test("art that a second tab may not use is still news", async ({ context, page }
   await comeBack(page);
   await expect(line(page)).toContainText("1 changed.");
 });
+
+test("art that went away before it was looked at is said to be gone", async ({ page }) => {
+  await linked(page);
+  await writeArt(page, redrawn(250));
+  await comeBack(page);
+  await expect(line(page)).toContainText("1 changed.");
+  await page.evaluate(async () => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("art");
+    await folder.removeEntry("hero.png");
+  });
+  await line(page).getByRole("button", { name: "See what changed" }).click();
+  await expect(page.getByText("What had changed in art is not there any more.")).toBeVisible();
+  await expect(line(page)).toContainText("0 of 1 sources have their art in it");
+});

@@ -5,7 +5,7 @@ import { layeredArt, type TakenArt, type TakenPicture, timedPicturesOf } from "@
 import { CaravanError, naturalOrder, type Source } from "@caravan/core/model";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
-import { keepArt } from "../importing/read-files";
+import { asCaravanError, keepArt } from "../importing/read-files";
 import { withLayersOf } from "./layered";
 
 /** The pictures of several files, in the order in which people count. */
@@ -32,7 +32,9 @@ export async function readNewArt(source: Source, file: File): Promise<ChangedPic
 }
 
 async function readStored(file: File): Promise<TakenArt> {
-  const art = await run("readArt", { name: file.name, blob: file });
+  const art = await run("readArt", { name: file.name, blob: file }).catch((error) => {
+    throw asCaravanError(error, file.name);
+  });
   if (art.kind === "text") throw unfit(file, t("Choose a picture or an animation."));
   return keepArt(art, file);
 }

@@ -2,7 +2,8 @@
 import { isArtFile } from "@caravan/core/intake";
 import { allPictures, type Source, type SourceId, sheetOf, stemOf } from "@caravan/core/model";
 import { inBackground } from "../../ui/in-background";
-import { sayTrouble } from "../../ui/notices";
+import { say, sayTrouble } from "../../ui/notices";
+import { t } from "../../ui/words";
 import { isSaved, saveNow } from "../autosave";
 import { type Begun, begin } from "../begun";
 import { pictureBlob } from "../pictures";
@@ -10,6 +11,7 @@ import { type StoredLink, storage } from "../storage";
 import { stampOf } from "./compare";
 import { filesOf, handedFrom } from "./folder-art";
 import { type LinkedFolder, useLinkedFolder } from "./linked";
+import { lookAgain } from "./linked-folder";
 import { type Match, matchFiles, pathsOf } from "./match";
 
 /** Shows what changed: what has new metadata together, as if it was dropped, then source after source. */
@@ -46,6 +48,7 @@ async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: S
     const file = files.get(path);
     return file ? [{ ...handedFrom(link.folder, [path, file]), of: ids }] : [];
   });
+  if (handed.length < of.size) return isGone(link);
   const taken = await takeInAll(handed);
   if (!(await taken?.done)) return false;
   await decide(work, link, files, [...of.keys()], [...described.keys()]);
@@ -54,11 +57,19 @@ async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: S
 
 const NO_MATCH: Match = { from: "each", paths: [] };
 
+/** What had changed when the folder was last looked at is not there any more. */
+async function isGone({ folder: { name } }: StoredLink): Promise<false> {
+  say({ tone: "plain", text: t("What had changed in {name} is not there any more.", { name }) });
+  await lookAgain();
+  return false;
+}
+
 /** The first source with new art. */
 async function reviewArt(work: Begun, { changed }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
   const source = work.project.sources.find(({ id }) => id === changed[0]);
   const match = source && matchFiles([source], [...files.keys()].filter(isArtFile), link.folder.name).get(source.id);
-  if (!source || !match) return false;
+  if (!source) return false;
+  if (!match) return isGone(link);
   const art =
     match.from === "one"
       ? [files.get(match.path) as File]

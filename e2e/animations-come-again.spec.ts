@@ -1,8 +1,9 @@
 /** The clip of an animation follows its file: its times, and pictures that are new, gone or elsewhere. */
 import { writeGif } from "@caravan/core/codec";
 import { crop } from "@caravan/core/raster";
-import { expect, type Page, test } from "./fixtures";
-import { delivered, dropFiles, figureSheet, goTo, openEmpty, saved, type UploadedFile } from "./studio";
+import { expect, test } from "./fixtures";
+import { played, review, taken } from "./imported";
+import { dropFiles, figureSheet, goTo, openEmpty, saved, type UploadedFile } from "./studio";
 
 /** A picture: which figure it shows, and for how many milliseconds. */
 type Shown = readonly [figure: number, ms: number];
@@ -12,20 +13,6 @@ const FIGURES = figureSheet(8, 1);
 function spark(...shown: readonly Shown[]): UploadedFile {
   const pictures = shown.map(([figure, ms]) => ({ pixels: crop(FIGURES, { x: figure * 32, y: 0, w: 32, h: 40 }), ms }));
   return { name: "spark.gif", bytes: writeGif(pictures, 0).bytes };
-}
-
-const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
-
-async function taken(page: Page, file: UploadedFile): Promise<void> {
-  await dropFiles(page, [file]);
-  await review(page).getByRole("button", { name: "Import" }).click();
-  await expect(review(page)).toBeHidden();
-}
-
-/** What a game would play, in milliseconds for each step. */
-async function played(page: Page): Promise<Record<string, number[]>> {
-  const { atlas } = await delivered(page);
-  return Object.fromEntries(Object.entries(atlas.clips).map(([name, { steps }]) => [name, steps.map(({ ms }) => ms)]));
 }
 
 test.beforeEach(async ({ page }) => {

@@ -1,9 +1,9 @@
 /** A metadata file for a sheet that is there already brings its clips, and these follow when the file comes again or is read another way. */
 import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "./fixtures";
+import { played, review, taken } from "./imported";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, type UploadedFile } from "./studio";
 
-const review = (page: Page) => page.getByRole("dialog", { name: "Import review" });
 const clips = (page: Page) => page.getByRole("list", { name: "Clips" });
 
 interface Move {
@@ -24,18 +24,6 @@ function described(name: string, times: readonly number[], moves: readonly Move[
 const WALK = { name: "walk", from: 0, to: 3 };
 const WAVE = { name: "wave", from: 4, to: 5 };
 const EVEN = Array.from({ length: 8 }, () => 100);
-
-async function taken(page: Page, file: UploadedFile): Promise<void> {
-  await dropFiles(page, [file]);
-  await review(page).getByRole("button", { name: "Import" }).click();
-  await expect(review(page)).toBeHidden();
-}
-
-/** What a game would play, in milliseconds for each step. */
-async function played(page: Page): Promise<Record<string, number[]>> {
-  const { atlas } = await delivered(page);
-  return Object.fromEntries(Object.entries(atlas.clips).map(([name, { steps }]) => [name, steps.map(({ ms }) => ms)]));
-}
 
 test.beforeEach(async ({ page }) => {
   await openEmpty(page);

@@ -50,17 +50,16 @@ export async function keepTextsThatCame(id: string, { sources }: Project, texts:
   }
 }
 
-/** The texts that cut sources of the open project, by hash, as far as they are known. */
-export async function textsOf({ sources }: Project): Promise<[sha256: string, text: string][]> {
-  const found = await Promise.all(sources.map(async (source) => [source.cut, await textOf(source)] as const));
+/** The texts that cut sources of a project, by hash, as far as they are known; without `id`, of the open one. */
+export async function textsOf({ sources }: Project, id = useOpenProject.getState().id): Promise<[sha256: string, text: string][]> {
+  const found = await Promise.all(sources.map(async (source) => [source.cut, await textOf(source, id)] as const));
   return found.flatMap(([cut, kept]): [string, string][] =>
     cut?.by === "metadata" && cut.sha256 !== undefined && kept ? [[cut.sha256, kept.text]] : [],
   );
 }
 
-/** The text that cuts the source; null if this browser does not have it. */
-export async function textOf({ id: source, cut }: Source): Promise<KeptText | null> {
-  const { id } = useOpenProject.getState();
+/** The text that cuts the source, of the open project unless another is given; null if this browser does not have it. */
+export async function textOf({ id: source, cut }: Source, id = useOpenProject.getState().id): Promise<KeptText | null> {
   if (id === null || cut?.by !== "metadata") return null;
   const { file, sha256 } = cut;
   const held = homeless.get(`${id} ${source} ${sha256}`);

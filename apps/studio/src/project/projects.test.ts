@@ -1,9 +1,11 @@
 import "fake-indexeddb/auto";
 import { addClip } from "@caravan/core/edit";
-import { emptyProject, type FrameRef } from "@caravan/core/model";
+import { emptyProject, type FrameRef, type Source } from "@caravan/core/model";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { porterProject } from "../../../../packages/core/src/edit/project.fixture";
+import { BY_METADATA } from "../../../../packages/core/src/edit/random-choices.fixture";
 import { saveNow } from "./autosave";
+import { textsOf } from "./kept-texts";
 import { edit, undo, useOpenProject } from "./open-project";
 import {
   createProject,
@@ -63,6 +65,19 @@ describe("projects in this browser", () => {
     await duplicateProject(useOpenProject.getState().id as string);
     await duplicateProject(useOpenProject.getState().id as string);
     expect(await names()).toEqual(["New project", "New project 2", "New project 2 copy", "New project 2 copy 2"]);
+  });
+
+  it("are duplicated with the metadata that cut their sources", async () => {
+    const [source] = porterProject().sources as [Source];
+    const cut = { ...BY_METADATA, sha256: "a".repeat(64) };
+    const id = await createProject({ ...porterProject(), sources: [{ ...source, cut }] });
+    await storage.texts.put({ project: id, source: source.id, file: cut.file, sha256: cut.sha256, text: "[]" });
+    await duplicateProject(id);
+    // The first may be deleted for good, with all that it has.
+    await storage.texts.where("[project+source]").equals([id, source.id]).delete();
+    const copy = (await listProjects()).find((row) => row.id !== id);
+    await openProject(copy?.id ?? "none");
+    expect(await textsOf(useOpenProject.getState().project)).toEqual([[cut.sha256, "[]"]]);
   });
 
   it("are removed and brought back, and renamed without being opened", async () => {

@@ -238,7 +238,8 @@ export async function listRemoved(): Promise<StoredProject[]> {
 export async function duplicateProject(id: string): Promise<void> {
   if (useOpenProject.getState().id === id) await saveNow();
   const { project } = await readStored(id);
-  await createProject({ ...project, name: await freeProjectName(`${shortened(project.name, 180)} copy`) });
+  const copy = await createProject({ ...project, name: await freeProjectName(`${shortened(project.name, 180)} copy`) });
+  await keepTextsThatCame(copy, project, new Map(await textsOf(project, id)));
 }
 
 /** Puts a project among the removed ones; `restoreProject` brings it back. The open one cannot be removed. */

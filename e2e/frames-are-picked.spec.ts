@@ -121,7 +121,7 @@ test("small pictures of two sheets with equal cells show each sheet's own art", 
   };
   await dropAndCut(page, "red.png", plain(255, 0), 2, 1);
   await dropAndCut(page, "green.png", plain(0, 255), 2, 1);
-  const middle = async (sheet: string) => {
+  const isShown = async (sheet: string, colour: readonly number[]) => {
     await page
       .getByRole("list", { name: "Sheets" })
       .getByRole("button", { name: new RegExp(`^${sheet}`) })
@@ -131,12 +131,16 @@ test("small pictures of two sheets with equal cells show each sheet's own art", 
       .getByRole("option")
       .first()
       .locator("img");
-    return still.evaluate((image: HTMLImageElement) => {
+    const middle = (image: HTMLImageElement) => {
+      // Not loaded yet.
+      if (image.naturalWidth === 0) return null;
       const context = new OffscreenCanvas(image.naturalWidth, image.naturalHeight).getContext("2d") as OffscreenCanvasRenderingContext2D;
       context.drawImage(image, 0, 0);
       return [...context.getImageData(image.naturalWidth / 2, image.naturalHeight / 2, 1, 1).data];
-    });
+    };
+    await expect.poll(() => still.evaluate(middle)).not.toBeNull();
+    expect(await still.evaluate(middle)).toEqual(colour);
   };
-  expect(await middle("red")).toEqual([255, 0, 0, 255]);
-  expect(await middle("green")).toEqual([0, 255, 0, 255]);
+  await isShown("red", [255, 0, 0, 255]);
+  await isShown("green", [0, 255, 0, 255]);
 });

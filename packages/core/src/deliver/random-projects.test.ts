@@ -12,7 +12,16 @@ import { type Delivery, emptyProject, type Project, type SourceId } from "../mod
 import { deliver } from "./project";
 
 /** These bring other art, which is not at hand here, or many more clips than can be delivered in a test. */
-const LEFT_OUT = new Set(["refresh", "refreshOn", "refreshByMetadata", "resized", "someStills", "freezeMirror", "clipsAsTold", "animationAgain"]);
+const LEFT_OUT = new Set([
+  "refresh",
+  "refreshOn",
+  "refreshByMetadata",
+  "resized",
+  "someStills",
+  "freezeMirror",
+  "clipsAsTold",
+  "animationAgain",
+]);
 const EDITS = Object.entries({ ...EDITS_OF_ART, ...EDITS_OF_MOTION })
   .filter(([what]) => !LEFT_OUT.has(what))
   .map(([, edit]) => edit);

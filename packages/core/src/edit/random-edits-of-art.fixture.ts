@@ -51,7 +51,8 @@ export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
       d,
     );
     if (!animated) return p;
-    const again = d(2) === 0 ? timed(animated.pictures.length, d) : timed(2 + d(3), d).map((each) => ({ ...each, sha256: String(d(2)).repeat(64) }));
+    const again =
+      d(2) === 0 ? timed(animated.pictures.length, d) : timed(2 + d(3), d).map((each) => ({ ...each, sha256: String(d(2)).repeat(64) }));
     return edits.refreshSource(
       p,
       animated.id,

@@ -195,7 +195,7 @@ test("stills of a series, an animation and a layered file are watched as they li
   await comeBack(page);
   await expect(line).toContainText("4 of 4 sources have their art in it, 1 changed.");
   await line.getByRole("button", { name: "See what changed" }).click();
-  await expect(page.getByText("Clips changed as spark.gif says: spark.")).toBeVisible();
+  await expect(page.getByText("Clips updated from spark.gif: spark.")).toBeVisible();
   await expect(line).toContainText("none changed.");
   await isUsed("camp", () => writeArt(page, camp(2)));
   // A drawing program that is just writing it: nothing is said of a file that cannot be read.
@@ -281,7 +281,7 @@ test("metadata that changes in the folder is followed with its clips, together w
   await expect(review.getByText("hero-sheet, cut again")).toBeVisible();
   await review.getByRole("button", { name: "Import" }).click();
   await expect(
-    page.getByText(/4 frames kept, 0 new, 0 gone\. New clips: hero-rest\. Clips changed as sheet\.json says: hero-walk\./),
+    page.getByText(/4 frames kept, 0 new, 0 gone\. New clips: hero-rest\. Clips updated from sheet\.json: hero-walk\./),
   ).toBeVisible();
   await goTo(page, "Sources");
   await expect(line).toContainText("none changed.");
@@ -302,7 +302,7 @@ test("metadata that changes in the folder is followed with its clips, together w
   await comeBack(page);
   await line.getByRole("button", { name: "See what changed" }).click();
   await review.getByRole("button", { name: "Import" }).click();
-  await expect(page.getByText(/villain-sheet.*Clips changed as sheet\.json says: villain-walk\./)).toBeVisible();
+  await expect(page.getByText(/villain-sheet.*Clips updated from sheet\.json: villain-walk\./)).toBeVisible();
 
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
   const { project } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");

@@ -44,8 +44,8 @@ test("clips come with a file that is dropped onto a sheet, and follow its next v
   // The drawing program has other times now, and one more move.
   const again = described("porter.json", [60, 60, 60, 60, 80, 80, 100, 100], [WALK, WAVE, { name: "rest", from: 6, to: 7 }]);
   await taken(page, again);
-  await expect(page.getByText(/New clips: rest\. Clips changed as porter\.json says: walk\./)).toBeVisible();
-  await expect(page.getByText("Clips changed as porter.json says, except where you changed the same: wave.")).toBeVisible();
+  await expect(page.getByText(/New clips: rest\. Clips updated from porter\.json: walk\./)).toBeVisible();
+  await expect(page.getByText("Clips updated from porter.json, except where you changed the same: wave.")).toBeVisible();
   expect(await played(page)).toEqual({ walk: [60, 60, 60, 60], wave: [300, 80], rest: [100, 100] });
   // One step takes all of it back.
   await page.keyboard.press("Control+z");
@@ -92,7 +92,7 @@ test("with new art and a new file together clips follow the frames to where they
     ),
   ]);
   await review(page).getByRole("button", { name: "Import" }).click();
-  await expect(page.getByText(/8 frames kept, 0 new, 0 gone\. New clips: wave\. Clips changed as porter\.json says: walk\./)).toBeVisible();
+  await expect(page.getByText(/8 frames kept, 0 new, 0 gone\. New clips: wave\. Clips updated from porter\.json: walk\./)).toBeVisible();
   expect(await played(page)).toEqual({ walk: [40, 40, 40, 40], wave: [40, 40] });
 });
 
@@ -126,7 +126,7 @@ test("clips follow when the field of the times is corrected", async ({ page }) =
   await review(page).getByRole("button", { name: "Import" }).click();
   await expect(page.getByTestId("outcome")).toContainText("8 frames");
   await choose(page, page.getByLabel("Path of duration"), "late");
-  await expect(page.getByText("Clips changed as porter.json says: walk.")).toBeVisible();
+  await expect(page.getByText("Clips updated from porter.json: walk.")).toBeVisible();
   expect(await played(page)).toEqual({ walk: [200, 201, 202, 203] });
 });
 
@@ -150,7 +150,7 @@ test("clips follow in a project that was opened from a file saved in this browse
       [WALK],
     ),
   ]);
-  await expect(review(page)).toContainText("8 frames kept, 0 new, 0 gone. Clips changed as porter.json says: walk.");
+  await expect(review(page)).toContainText("8 frames kept, 0 new, 0 gone. Clips updated from porter.json: walk.");
   await review(page).getByRole("button", { name: "Import" }).click();
   expect(await played(page)).toEqual({ walk: [50, 50, 50, 50] });
 });
@@ -176,7 +176,7 @@ test("a saved project has its metadata along: in another browser it is read anot
   await dropFiles(page, [{ name: "camp.caravan", bytes }]);
   await goTo(page, "Frames");
   await choose(page, page.getByLabel("Path of duration"), "late");
-  await expect(page.getByText("Clips changed as porter.json says: walk.")).toBeVisible();
+  await expect(page.getByText("Clips updated from porter.json: walk.")).toBeVisible();
   expect(await played(page)).toEqual({ walk: [200, 201, 202, 203] });
   await taken(
     page,

@@ -26,25 +26,22 @@ export function newsInWords(
   const stay = kept.filter((name) => !changed.includes(name));
   const sentences = [
     ...(added.length > 0 ? [t("New clips: {clips}.", { clips: listed(added) })] : []),
-    ...(wholly.length > 0 ? [t("Clips changed as {file} says: {clips}.", { file, clips: listed(wholly) })] : []),
+    ...(wholly.length > 0 ? [t("Clips updated from {file}: {clips}.", { file, clips: listed(wholly) })] : []),
     ...(partly.length > 0
-      ? [t("Clips changed as {file} says, except where you changed the same: {clips}.", { file, clips: listed(partly) })]
+      ? [t("Clips updated from {file}, except where you changed the same: {clips}.", { file, clips: listed(partly) })]
       : []),
     ...(removed.length > 0 ? [t("No clips, read this way, and removed: {clips}.", { clips: listed(removed) })] : []),
     ...(stay.length > 0
       ? [
           kind === "animation"
-            ? t(
-                "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, import it as a new source.",
-                {
-                  file,
-                  clips: listed(stay),
-                },
-              )
-            : t(
-                "Clips that {file} has otherwise, and that stay as they are here: {clips}. To have the file's, remove yours and drop it again.",
-                { file, clips: listed(stay) },
-              ),
+            ? t("Clips that differ from {file}, and stay as they are here: {clips}. To have the file's, import it as a new source.", {
+                file,
+                clips: listed(stay),
+              })
+            : t("Clips that differ from {file}, and stay as they are here: {clips}. To have the file's, remove yours and drop it again.", {
+                file,
+                clips: listed(stay),
+              }),
         ]
       : []),
     ...(unlisted.length > 0 ? [t("Clips that {file} no longer has, and that stay: {clips}.", { file, clips: listed(unlisted) })] : []),

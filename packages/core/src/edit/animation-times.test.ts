@@ -68,6 +68,9 @@ function played(project: Project, list: readonly Shown[], of: Clip = clip(projec
   });
 }
 
+const newsOf = (before: Project, after: Project, shown: readonly Shown[]) =>
+  withAnimationFollowed(before, after, source(after).id, picturesOf(shown)).news;
+
 const FIRST: readonly Shown[] = [
   [1, 100],
   [2, 100],
@@ -97,8 +100,7 @@ describe("a clip of an animation whose file comes again", () => {
       [2, 40],
       [3, 300],
     ]);
-    const { news } = withAnimationFollowed(project, next, source(next).id, picturesOf(shown));
-    expect(news).toMatchObject({ changed: ["spark"], kept: ["spark"] });
+    expect(newsOf(project, next, shown)).toMatchObject({ changed: ["spark"], kept: ["spark"] });
   });
 
   it("shows a new picture, and a lost one no more", () => {
@@ -127,8 +129,7 @@ describe("a clip of an animation whose file comes again", () => {
       [2, 100],
       [3, 120],
     ]);
-    const { news } = withAnimationFollowed(project, next, source(next).id, picturesOf(shown));
-    expect(news).toMatchObject({ changed: ["spark"], kept: ["spark"] });
+    expect(newsOf(project, next, shown)).toMatchObject({ changed: ["spark"], kept: ["spark"] });
   });
 
   it("goes with pictures that changed places, also under another name and with other rules", () => {

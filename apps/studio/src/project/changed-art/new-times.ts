@@ -7,18 +7,18 @@ import type { Begun } from "../begun";
 import { newsInWords, sayClipNews } from "../clip-news";
 
 /** Uses the times of pictures that the source has already, and says what that did to clips. Throws what the edit throws. */
-export function takeNewTimes(work: Begun, { id, name }: Source, pictures: readonly ChangedPicture[], file: string): void {
+export function takeNewTimes(work: Begun, { id }: Source, pictures: readonly ChangedPicture[], file: string): void {
   const news = newsOf(work.project, id, pictures);
   const error = work.edit(refreshSource, id, pictures, []);
   if (error) throw error;
-  if (isOfNoClip(news)) say({ tone: "trouble", text: noClipInWords(name, file) });
+  if (isOfNoClip(news)) say({ tone: "trouble", text: noClipInWords(file) });
   else sayClipNews(news, { name: file, kind: "animation" });
 }
 
 /** What `takeNewTimes` would do, in words. */
-export function newTimesInWords(project: Project, { id, name }: Source, pictures: readonly ChangedPicture[], file: string): string {
+export function newTimesInWords(project: Project, { id }: Source, pictures: readonly ChangedPicture[], file: string): string {
   const news = newsOf(project, id, pictures);
-  return isOfNoClip(news) ? noClipInWords(name, file) : newsInWords(news, { name: file, kind: "animation" }).sentences.join(" ");
+  return isOfNoClip(news) ? noClipInWords(file) : newsInWords(news, { name: file, kind: "animation" }).sentences.join(" ");
 }
 
 function newsOf(project: Project, id: SourceId, pictures: readonly ChangedPicture[]): ClipNews {
@@ -29,6 +29,6 @@ function isOfNoClip({ changed, kept }: ClipNews): boolean {
   return changed.length + kept.length === 0;
 }
 
-function noClipInWords(name: string, file: string): string {
-  return t("{file} has other times now, and no clip shows {name} as it does: none is changed.", { file, name });
+function noClipInWords(file: string): string {
+  return t("No clip follows {file}: its new times change nothing.", { file });
 }

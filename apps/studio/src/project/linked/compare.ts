@@ -61,10 +61,15 @@ async function learnText(source: Source, file: File): Promise<void> {
   const { id } = useOpenProject.getState();
   const key = `${id} ${source.id} ${JSON.stringify(source.cut)}`;
   if (learned.has(key)) return;
+  if (await textOf(source)) {
+    learned.add(key);
+    return;
+  }
+  // Replaced in this moment, it cannot be read: that is no reason not to look at the others.
+  const text = await file.text().catch(() => null);
+  if (text === null || useOpenProject.getState().id !== id) return;
   learned.add(key);
-  if (await textOf(source)) return;
-  const text = await file.text();
-  if (useOpenProject.getState().id === id) await keepTextOf(source, text);
+  await keepTextOf(source, text);
 }
 
 /** The hash of a file's picture as it is stored; null if it cannot be read, which a drawing program may just be writing. */

@@ -4,7 +4,7 @@ import { readGif, sha256Hex, utf8, writeGif } from "@caravan/core/codec";
 import { allPictures } from "@caravan/core/model";
 import { crop, type Pixels } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { figureSheet, goTo, layeredFile, openEmpty, png, pngFile, saved, typeNumber, type UploadedFile } from "./studio";
+import { dropFiles, figureSheet, goTo, layeredFile, openEmpty, png, pngFile, saved, typeNumber, type UploadedFile } from "./studio";
 
 /**
  * The browser's private file system stands in for a folder on the computer: its handles are of the same kind, and no dialog needs an
@@ -240,6 +240,50 @@ test("a folder for each character gives sources of distinct names with their met
   await writeArt(page, walk("villain", [2]));
   await comeBack(page);
   await expect(page.getByText("Art changed in art: villain-walk.")).toBeVisible();
+});
+
+test("of several files that fit, the one with the source's art is followed, or the one that is chosen", async ({ page }) => {
+  const [sheet, other, redrawn] = [figureSheet(4, 2), figureSheet(4, 2, { w: 32, h: 40 }, [1]), figureSheet(4, 2, { w: 32, h: 40 }, [2])];
+  await dropFiles(page, [pngFile("porter.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toBeVisible();
+  await writeArt(page, tgaFile("porter.tga", sheet));
+  await writeArt(page, { name: "porter.webp", bytes: utf8("being written") });
+  await goTo(page, "Sources");
+  await page.keyboard.press("l");
+  const line = page.getByRole("region", { name: "Linked folder" });
+  await expect(line).toContainText("1 of 1 sources have their art in it, none changed.");
+  // When it changes, it is still the one.
+  await writeArt(page, tgaFile("porter.tga", redrawn));
+  await comeBack(page);
+  await expect(line).toContainText("1 changed.");
+
+  // Neither of these has the art, so nothing is followed, in so many words.
+  await page.getByRole("button", { name: "Unlink" }).click();
+  await writeArt(page, tgaFile("porter.tga", other));
+  await page.keyboard.press("l");
+  await expect(line).toContainText("Several files could be porter: until you choose, none is followed.");
+  await expect(line).toContainText("0 of 1 sources have their art in it, none changed.");
+  await line.getByRole("combobox", { name: "File of porter" }).click();
+  await page.getByRole("option", { name: "None of these" }).click();
+  await expect(line).not.toContainText("Several files");
+  await expect(line.getByRole("button", { name: "See what changed" })).toHaveCount(0);
+
+  await page.getByRole("button", { name: "Unlink" }).click();
+  await page.keyboard.press("l");
+  await line.getByRole("combobox", { name: "File of porter" }).click();
+  await page.getByRole("option", { name: "porter.tga" }).click();
+  await expect(line).toContainText("1 of 1 sources have their art in it, 1 changed.");
+  await saved(page);
+  await page.reload();
+  await goTo(page, "Sources");
+  await line.getByRole("button", { name: "See what changed" }).click();
+  const review = page.getByRole("dialog");
+  await review.getByRole("button", { name: /Use new art/ }).click();
+  await expect(line).toContainText("1 of 1 sources have their art in it, none changed.");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const { project, pictures } = readBundle(new Uint8Array(readFileSync(await download.path())), "saved");
+  const [picture] = project.sources[0]?.pictures ?? [];
+  expect(Buffer.from(png.decode(pictures.get(picture?.sha256 as string) as Uint8Array, "porter").bytes).equals(other.bytes)).toBe(true);
 });
 
 test("metadata that changes in the folder is followed with its clips, together with its art, each for its own source", async ({ page }) => {

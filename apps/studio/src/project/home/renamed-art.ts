@@ -5,7 +5,7 @@ import { followFiles } from "@caravan/core/edit";
 import { PicturePath, type Project, withDistinctPaths } from "@caravan/core/model";
 import { say } from "../../ui/notices";
 import { listInWords, t } from "../../ui/words";
-import { type HashedFile, renamedFiles } from "../linked/match";
+import { type HashedFile, renamedFiles } from "../linked/renamed";
 import { edit, useOpenProject } from "../open-project";
 import { pictureBlob } from "../pictures";
 import { type StoredHome, storage } from "../storage";

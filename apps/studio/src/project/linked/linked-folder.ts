@@ -13,17 +13,9 @@ import { hasChanged, hashOf, type Known, saysOther, stampOf } from "./compare";
 import { artFilesIn, canLinkFolders, chosenFolder, mayUse } from "./folder";
 import { filesOf, handedFrom } from "./folder-art";
 import { type LinkedFolder, useLinkedFolder } from "./linked";
-import {
-  drawnBeside,
-  type HashedFile,
-  type Matches,
-  matchFiles,
-  metadataOf,
-  missingFrom,
-  pathsOf,
-  renamedFiles,
-  withNameOf,
-} from "./match";
+import { drawnBeside, type Matches, metadataOf, pathsOf } from "./match";
+import { type HashedFile, missingFrom, renamedFiles, withNameOf } from "./renamed";
+import { matchedByContent, remember, withOthersBeside } from "./unclear";
 
 /** Lets the person choose the folder, and looks at it. */
 export async function linkFolder(): Promise<void> {
@@ -75,7 +67,7 @@ async function look(ask: boolean): Promise<void> {
 
 type Found = Omit<LinkedFolder, "project" | "name" | "home" | "locked">;
 
-const NOTHING: Found = { matched: 0, changed: [], described: new Map(), fresh: [], texts: [], renamed: new Map() };
+const NOTHING: Found = { matched: 0, unclear: new Map(), changed: [], described: new Map(), fresh: [], texts: [], renamed: new Map() };
 
 async function foundIn(link: StoredLink, sources: readonly Source[]): Promise<Found> {
   const { project, folder, ignored, mark = "", home = false } = link;
@@ -86,7 +78,7 @@ async function foundIn(link: StoredLink, sources: readonly Source[]): Promise<Fo
   // Content known at the last save is not news, whatever the project has become since.
   const left = home ? ((await storage.homes.get(project))?.art ?? {}) : {};
   const known: Known = { files, ignored, left, link: `${project} ${mark}` };
-  const matches = matchFiles(sources, paths, folder.name);
+  const { matches, unclear } = await matchedByContent(sources, new Map(art), link, known.link);
   const described = new Map<SourceId, string>();
   const changed: SourceId[] = [];
   for (const source of sources) {
@@ -95,7 +87,7 @@ async function foundIn(link: StoredLink, sources: readonly Source[]): Promise<Fo
     if (metadata !== null && (await saysOther(source, metadata, known))) described.set(source.id, metadata);
     if (described.has(source.id) || (match && (await hasChanged(source, match, known)))) changed.push(source.id);
   }
-  const taken = new Set([...matches.values()].flatMap(pathsOf));
+  const taken = new Set([...[...matches.values()].flatMap(pathsOf), ...[...unclear.values()].flat()]);
   const beside = drawnBeside(sources, paths, folder.name);
   const others = home ? [] : art.filter(([path]) => !taken.has(path) && !beside.has(path));
   const renamed = await renamedIn(sources, matches, others, known.link);
@@ -104,7 +96,7 @@ async function foundIn(link: StoredLink, sources: readonly Source[]): Promise<Fo
   const stems = new Set(fresh.map(([path]) => stemOf(path).toLowerCase()));
   const texts = written.filter((path) => stems.has(stemOf(path).toLowerCase())).map((path) => [path, files.get(path) as File] as const);
   return {
-    ...{ matched: matches.size, changed, described, renamed },
+    ...{ matched: matches.size, unclear, changed, described, renamed },
     ...{ fresh: fresh.map((each) => handedFrom(folder, each)), texts: texts.map((each) => handedFrom(folder, each)) },
   };
 }
@@ -137,6 +129,14 @@ export function followRenamed(): void {
   const { linked } = useLinkedFolder.getState();
   if (!linked || useOpenProject.getState().id !== linked.project) return;
   act(followFiles, new Map([...linked.renamed].map(([file, path]) => [file, withNameOf(file, path)])));
+}
+
+/** Takes the file that a person says is the source's, of those that fit; with null none of them. The folder is looked at again. */
+export async function chooseFile(source: SourceId, path: string | null): Promise<void> {
+  const { linked } = useLinkedFolder.getState();
+  if (!linked) return;
+  await remember(linked.project, { [source]: path === null ? [] : withOthersBeside(path, linked.unclear.get(source) ?? []) });
+  await lookAgain();
 }
 
 /** Leaves the new pictures be, until they change. */

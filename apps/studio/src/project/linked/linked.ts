@@ -10,6 +10,8 @@ export interface LinkedFolder {
   readonly locked: boolean;
   /** How many sources have their art in it. */
   readonly matched: number;
+  /** Files that fit a source equally well: until one is chosen, none is followed. */
+  readonly unclear: ReadonlyMap<SourceId, readonly string[]>;
   /** Sources whose art or metadata there is another than the project's. */
   readonly changed: readonly SourceId[];
   /** Of these the ones whose metadata says something else now, with its path. */

@@ -1,6 +1,8 @@
 import type { Reading, Source, SourceId } from "@caravan/core/model";
 import { describe, expect, it } from "vitest";
-import { drawnBeside, matchFiles, metadataOf, missingFrom, renamedFiles, withNameOf } from "./match";
+import { drawnBeside, matchFiles, metadataOf } from "./match";
+import { missingFrom, renamedFiles, withNameOf } from "./renamed";
+import { alternatives, withOthersBeside } from "./unclear";
 
 const picture = (file: string, letter = "a", number?: number) => ({
   ...{ file, sha256: letter.repeat(64), width: 1, height: 1 },
@@ -20,7 +22,7 @@ const layeredSource = (name: string): Source => ({
   layers: [{ name: "light", blend: "add", pictures: [picture(`art/${name} light.png`)] }] as unknown as Source["layers"] & object,
 });
 const matched = (sources: Source[], ...paths: string[]) =>
-  Object.fromEntries([...matchFiles(sources, paths)].map(([id, match]) => [id, match.from === "one" ? match.path : match.paths]));
+  Object.fromEntries([...matchFiles(sources, paths).matches].map(([id, match]) => [id, match.from === "one" ? match.path : match.paths]));
 
 describe("matchFiles", () => {
   it("finds pictures by their file names, wherever in the folder and however they are capitalised", () =>
@@ -85,6 +87,34 @@ describe("matchFiles", () => {
   });
 });
 
+describe("files that fit a source equally well", () => {
+  const unclear = (sources: Source[], chosen: Record<string, string[]>, ...paths: string[]) =>
+    Object.fromEntries(matchFiles(sources, paths, "", chosen).unclear);
+  const porter = source("s1", "art/porter.png");
+  const walk = source("walk", "walk/1.png", "walk/2.png");
+  const twice = ["a/walk/1.png", "a/walk/2.png", "b/walk/1.png", "b/walk/2.png"];
+
+  it("are told, and none of them is used until one is chosen", () => {
+    expect(unclear([porter], {}, "porter.webp", "porter.jpg")).toEqual({ s1: ["porter.jpg", "porter.webp"] });
+    expect(unclear([porter], {}, "a/porter.png", "b/porter.png", "porter.webp")).toEqual({});
+    expect(unclear([porter], { s1: ["porter.jpg"] }, "porter.webp", "porter.jpg")).toEqual({});
+    const { matches } = matchFiles([porter], ["porter.webp", "porter.jpg"], "", { s1: ["porter.jpg"] });
+    expect(matches.get(porter.id)).toEqual({ from: "one", path: "porter.jpg" });
+  });
+
+  it("are told again when the chosen one is gone and others are left, and not when none was said to be it", () => {
+    expect(unclear([porter], { s1: ["porter.jpg"] }, "porter.webp", "porter.avif")).toEqual({ s1: ["porter.avif", "porter.webp"] });
+    expect(unclear([porter], { s1: [] }, "porter.webp", "porter.avif")).toEqual({});
+  });
+
+  it("are chosen for all stills of a folder with one of them", () => {
+    const { walk: alike = [] } = unclear([walk], {}, ...twice);
+    expect(alternatives(alike)).toEqual(["a/walk/1.png", "b/walk/1.png"]);
+    const chosen = { walk: withOthersBeside("b/walk/1.png", alike) };
+    expect(matchFiles([walk], twice, "", chosen).matches.get(walk.id)).toEqual({ from: "each", paths: ["b/walk/1.png", "b/walk/2.png"] });
+  });
+});
+
 describe("metadataOf", () => {
   const file = "poses.json";
   const described: Source = { ...source("s1", "art/porter.png"), cut: { by: "metadata", file, reading: {} as Reading } };
@@ -115,7 +145,7 @@ describe("files that were renamed", () => {
 
   it("are those of which no file has the name, and one has the content", () => {
     const sources = [source("s1", "art/hero.png", "art/b.png"), source("s2", "art/spark/0.png", "art/spark/1.png")];
-    const missing = missingFrom(sources, matchFiles(sources, ["x/B.PNG", "player.png", "spark.gif"]));
+    const missing = missingFrom(sources, matchFiles(sources, ["x/B.PNG", "player.png", "spark.gif"]).matches);
     expect(missing.map(({ file }) => file)).toEqual(["art/hero.png"]);
     expect(renamed([picture("art/hero.png", "a")], found("people/player.png", "a"), found("other.png", "b"))).toEqual([
       ["art/hero.png", "people/player.png"],

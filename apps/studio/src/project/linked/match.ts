@@ -5,7 +5,6 @@ import {
   artStem,
   groupedBy,
   isNumberedByFiles,
-  naturalOrder,
   type Picture,
   pathStem,
   type Source,
@@ -20,39 +19,61 @@ export type Match = { readonly from: "each"; readonly paths: readonly (string | 
 /** For every source with a matching file. */
 export type Matches = ReadonlyMap<SourceId, Match>;
 
+/** What files of a folder are to a project's sources. */
+export interface Matching {
+  readonly matches: Matches;
+  /** The files that fit a source equally well, of which none is used. */
+  readonly unclear: ReadonlyMap<SourceId, readonly string[]>;
+}
+
+/** Paths that are known to have a source's art, by source, where others fit as well; none if no file has it. */
+export type Chosen = Readonly<Record<string, readonly string[]>>;
+
 /**
  * Matches by file name: pictures that are called as in the project; those that would be, if all of the folder was imported (`walk_3.png` for
  * the third still of the series `walk`, `hero/walk.png` for `hero-walk.png`); or else one file from which all pictures of a source come
- * (`porter.ora`, `spark.gif`). Where several files fit, the folder path decides, and if that does not either, none is used: a wrong picture
- * would be worse than none. `folder` is what the folder is called. Cost: O(pictures + paths), and for series the paths once each.
+ * (`porter.ora`, `spark.gif`). Where several files fit, the folder path decides, or what was `chosen`, and if that does not either, none is
+ * used: a wrong picture would be worse than none. `folder` is what the folder is called. Cost: O(pictures + paths), and for series the paths
+ * once each.
  */
-export function matchFiles(sources: readonly Source[], paths: readonly string[], folder = ""): Matches {
+export function matchFiles(sources: readonly Source[], paths: readonly string[], folder = "", chosen: Chosen = {}): Matching {
   const byPath = new Map(paths.map((path) => [path.toLowerCase(), path]));
   const byName = groupedBy(paths, lastPart);
   const imported = importedAs(paths, folder);
   const matches = new Map<SourceId, Match>();
+  const unclear = new Map<SourceId, string[]>();
   for (const source of sources) {
+    const known = Object.hasOwn(chosen, source.id) ? chosen[source.id] : undefined;
+    const alike = new Set<string>();
+    /** Of files that fit equally well the one that is known to be it. */
+    const sure = (candidates: readonly string[] = []): string | null => {
+      const path = onlyOf(candidates) ?? onlyOf(candidates.filter((each) => known?.includes(each)));
+      if (path === null) for (const each of candidates) alike.add(each);
+      return path;
+    };
     const called = lastPart(artStem(source));
     const numbered = isNumberedByFiles(source) ? numberedFiles(called, imported) : () => null;
     const fileOf = ({ file, number }: Picture): string | null =>
       byPath.get(file.toLowerCase()) ??
       (number === undefined ? null : numbered(number)) ??
-      bestOf(file, byName.get(lastPart(file)) ?? []) ??
-      (isBareNumber(file) ? null : onlyOf(imported.singles.get(stemOf(lastPart(file)))?.filter(isPng)));
+      sure(bestOf(file, byName.get(lastPart(file)) ?? [])) ??
+      (isBareNumber(file) ? null : sure(imported.singles.get(stemOf(lastPart(file)))?.filter(isPng)));
     const each = allPictures(source).map(fileOf);
-    const one = fileOfAll(source, imported.singles.get(called) ?? []);
+    const one = sure(filesOfAll(source, imported.singles.get(called) ?? []));
     // Beside a layered file there may be what was exported from it, all layers in one.
     const isLayered = one !== null && /\.ora$/i.test(one) && source.layers !== undefined && each.includes(null);
     if (one !== null && (isLayered || each.every((path) => path === null))) matches.set(source.id, { from: "one", path: one });
     else if (each.some((path) => path !== null)) matches.set(source.id, { from: "each", paths: each });
+    const isWhole = matches.get(source.id)?.from === "one" || !each.includes(null);
+    if (!isWhole && alike.size > 0 && known?.length !== 0) unclear.set(source.id, [...alike]);
   }
-  return matches;
+  return { matches, unclear };
 }
 
-/** The file among those called like the source from which all of its pictures may come. A PNG can be an animation, too. */
-function fileOfAll({ pictures }: Source, alike: readonly string[]): string | null {
+/** The files among those called like the source from which all of its pictures may come. A PNG can be an animation, too. */
+function filesOfAll({ pictures }: Source, alike: readonly string[]): readonly string[] {
   const others = alike.filter((path) => !isPng(path));
-  return onlyOf(others.length > 0 || pictures.length === 1 ? others : alike);
+  return others.length > 0 || pictures.length === 1 ? others : alike;
 }
 
 /**
@@ -137,46 +158,12 @@ export function isPng(path: string): boolean {
   return /\.png$/i.test(path);
 }
 
-/** A file as read: its path in the folder, and its hash. */
-export interface HashedFile {
-  readonly path: string;
-  readonly sha256: string;
-}
-
-/**
- * Pictures that the folder has under another name now: by a picture's path in the project the path there. `missing` are pictures whose files
- * are gone, `found` files that no picture has. Of several with the same content the first is the first, in their natural order, if there are
- * as many files as pictures; otherwise nothing says which is which.
- */
-export function renamedFiles(missing: readonly Pick<Picture, "file" | "sha256">[], found: readonly HashedFile[]): Map<string, string> {
-  const renamed = new Map<string, string>();
-  for (const sha256 of new Set(missing.map((picture) => picture.sha256))) {
-    const gone = [...new Set(missing.filter((picture) => picture.sha256 === sha256).map(({ file }) => file))].sort(naturalOrder);
-    const there = found.flatMap((file) => (file.sha256 === sha256 ? [file.path] : [])).sort(naturalOrder);
-    if (gone.length === there.length) for (const [k, file] of gone.entries()) renamed.set(file, there[k] as string);
-  }
-  return renamed;
-}
-
-/** Pictures of which the folder has no file. */
-export function missingFrom(sources: readonly Source[], matches: Matches): Picture[] {
-  return sources.flatMap((source) => {
-    const match = matches.get(source.id);
-    if (match?.from === "one") return [];
-    return allPictures(source).filter((_, k) => !match?.paths[k]);
-  });
-}
-
-/** A picture's path in the project, with the name that its file has in the folder. */
-export function withNameOf(file: string, path: string): string {
-  return file.slice(0, file.lastIndexOf("/") + 1) + path.slice(path.lastIndexOf("/") + 1);
-}
-
-function bestOf(file: string, candidates: readonly string[]): string | null {
-  const alike = candidates.map((path) => ({ path, parts: commonTail(file, path) })).sort((a, b) => b.parts - a.parts);
-  const [best, next] = alike;
-  if (!best || best.parts === next?.parts) return null;
-  return best.parts === 1 && isBareNumber(file) && best.path.includes("/") ? null : best.path;
+/** Of files with a picture's name those whose folders fit best. */
+function bestOf(file: string, candidates: readonly string[]): string[] {
+  const alike = candidates.map((path) => ({ path, parts: commonTail(file, path) }));
+  const most = Math.max(...alike.map(({ parts }) => parts));
+  const best = alike.flatMap(({ path, parts }) => (parts === most ? [path] : []));
+  return most === 1 && isBareNumber(file) ? best.filter((path) => !path.includes("/")) : best;
 }
 
 /** A name that says nothing without the folder that it counts in. */

@@ -1,7 +1,7 @@
 /** Files that are not simply a picture as the project stores it: layered ones, animations, pictures in other formats. */
 import { hasOtherTimes, type StoredPicture as Picture } from "@caravan/core/edit";
 import { layeredArt, type TakenArt, type TakenPicture, timedPicturesOf } from "@caravan/core/intake";
-import type { Source } from "@caravan/core/model";
+import { allPictures, type Source } from "@caravan/core/model";
 import { clearPixels, coverageOf } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import type { StoredPicture } from "../../workers/jobs";
@@ -39,6 +39,13 @@ export async function isOtherArt(source: Source, file: File, stamp: string): Pro
 export async function hashOfStill(file: File, stamp: string): Promise<string | null> {
   const art = await artIn(file, stamp);
   return art?.kind === "still" ? art.picture.sha256 : null;
+}
+
+/** Whether the file has just the art that the source has. False for what cannot be read. `stamp` as for `isOtherArt`. */
+export async function isSameArt(source: Source, file: File, stamp: string): Promise<boolean> {
+  const art = await artIn(file, stamp);
+  if (art?.kind === "still") return allPictures(source).some(({ sha256 }) => sha256 === art.picture.sha256);
+  return art !== null && (art.kind === "layers" ? source.layers !== undefined : true) && !(await isOtherArt(source, file, stamp));
 }
 
 /** What was read, by stamp: hashes and sizes only. */

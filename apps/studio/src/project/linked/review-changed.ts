@@ -35,7 +35,7 @@ type Files = ReadonlyMap<string, File>;
 
 /** Sources with new metadata, with their art. */
 async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
-  const matches = matchFiles(work.project.sources, [...files.keys()].filter(isArtFile), link.folder.name);
+  const { matches } = matchFiles(work.project.sources, [...files.keys()].filter(isArtFile), link.folder.name, link.chosen);
   const of = new Map<string, SourceId[]>();
   for (const [id, metadata] of described) {
     of.set(metadata, [...(of.get(metadata) ?? []), id]);
@@ -67,8 +67,8 @@ async function isGone({ folder: { name } }: StoredLink): Promise<false> {
 /** The first source with new art. */
 async function reviewArt(work: Begun, { changed }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
   const source = work.project.sources.find(({ id }) => id === changed[0]);
-  const match = source && matchFiles([source], [...files.keys()].filter(isArtFile), link.folder.name).get(source.id);
   if (!source) return false;
+  const match = matchFiles([source], [...files.keys()].filter(isArtFile), link.folder.name, link.chosen).matches.get(source.id);
   if (!match) return isGone(link);
   const art =
     match.from === "one"

@@ -1,13 +1,16 @@
 "use client";
 
+import type { Source } from "@caravan/core/model";
 import { useEffect } from "react";
 import { takeInAndGo } from "../../project/import-later";
 import { useLinkedFolder } from "../../project/linked/linked";
-import { followRenamed, leaveFresh, lookAgain, unlinkFolder } from "../../project/linked/linked-folder";
+import { chooseFile, followRenamed, leaveFresh, lookAgain, unlinkFolder } from "../../project/linked/linked-folder";
 import { seeChanged } from "../../project/linked/review-changed";
+import { alternatives } from "../../project/linked/unclear";
 import { useProject } from "../../project/open-project";
 import { Button } from "../../ui/button";
 import { inBackground } from "../../ui/in-background";
+import { Select } from "../../ui/select";
 import { t } from "../../ui/words";
 
 /** Shows the linked art folder: what changed there and what is new. */
@@ -19,6 +22,7 @@ export function LinkedFolderLine() {
   useEffect(() => inBackground(lookAgain()), [sources]);
   if (!linked) return null;
   const { name, locked, matched, changed, fresh, texts, renamed, home } = linked;
+  const unclear = sources.find(({ id }) => linked.unclear.has(id));
   const [first] = renamed;
   const facts = { matched, count: sources.length, changed: changed.length > 0 ? changed.length : t("none") };
   return (
@@ -41,6 +45,16 @@ export function LinkedFolderLine() {
               : t("{count} files have other names there now.", { count: renamed.size })}
           </>
         )}
+        {unclear && !locked && (
+          <>
+            {" "}
+            {linked.unclear.size === 1
+              ? t("Several files could be {name}: until you choose, none is followed.", { name: unclear.name })
+              : t("Several files could be {name}, and {others} more sources have several, too: until you choose, none is followed.", {
+                  ...{ name: unclear.name, others: linked.unclear.size - 1 },
+                })}
+          </>
+        )}
       </p>
       {locked ? (
         <Button look="now" onClick={() => inBackground(lookAgain(true))}>
@@ -53,6 +67,7 @@ export function LinkedFolderLine() {
               {t("See what changed")}
             </Button>
           )}
+          {unclear && <FileChoice key={unclear.id} source={unclear} paths={alternatives(linked.unclear.get(unclear.id) ?? [])} />}
           {first && <Button onClick={followRenamed}>{renamed.size === 1 ? t("Follow it") : t("Follow them")}</Button>}
           {fresh.length > 0 && (
             <>
@@ -75,5 +90,19 @@ export function LinkedFolderLine() {
         </Button>
       )}
     </section>
+  );
+}
+
+/** Lets the person say which of several files has a source's art. */
+function FileChoice({ source, paths }: { source: Source; paths: readonly string[] }) {
+  return (
+    <Select<string>
+      label={t("File of {name}", { name: source.name })}
+      className="max-w-60"
+      value={null}
+      placeholder={t("Choose its file")}
+      options={[...paths.map((path) => [path, path] as const), ["", t("None of these")] as const]}
+      onChange={(path) => inBackground(chooseFile(source.id, path === "" ? null : path))}
+    />
   );
 }

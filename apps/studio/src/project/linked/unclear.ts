@@ -1,0 +1,63 @@
+/** Decides between files that fit a source equally well: by what they have in them, or as the person says. */
+import type { Source, SourceId } from "@caravan/core/model";
+import { type StoredLink, storage } from "../storage";
+import { stampOf } from "./compare";
+import { type Chosen, type Matching, matchFiles } from "./match";
+import { isSameArt } from "./one-file";
+
+/**
+ * Matches files with sources. Of several that fit one, those with just its art are chosen, and remembered: when they change they are still
+ * its. `stamp` begins what identifies a file of this link.
+ */
+export async function matchedByContent(
+  sources: readonly Source[],
+  art: ReadonlyMap<string, File>,
+  link: StoredLink,
+  stamp: string,
+): Promise<Matching> {
+  const paths = [...art.keys()];
+  const { name } = link.folder;
+  const matching = matchFiles(sources, paths, name, link.chosen);
+  const found: Record<string, readonly string[]> = {};
+  for (const source of sources) {
+    const same: string[] = [];
+    for (const path of matching.unclear.get(source.id) ?? []) {
+      const file = art.get(path);
+      if (file && (await isSameArt(source, file, `${stamp} ${path} ${stampOf(file)}`))) same.push(path);
+    }
+    if (same.length > 0) found[source.id] = same;
+  }
+  const sure = matchFiles(sources, paths, name, { ...link.chosen, ...found });
+  const isDecided = Object.keys(found).some((id) => !sure.unclear.has(id as SourceId));
+  if (!isDecided) return matching;
+  await remember(link.project, found);
+  return sure;
+}
+
+export async function remember(project: string, chosen: Chosen): Promise<void> {
+  await storage.links.where({ project }).modify((link, row) => {
+    row.value = { ...link, chosen: { ...link.chosen, ...chosen } };
+  });
+}
+
+/** Of files that fit a source, those that fit the same picture as the first. */
+export function alternatives(unclear: readonly string[]): string[] {
+  return unclear.filter((path) => nameOf(path) === nameOf(unclear[0] as string));
+}
+
+/** A chosen file with what else fits in its folder: a series is chosen with one of its stills. */
+export function withOthersBeside(path: string, unclear: readonly string[]): string[] {
+  return unclear.filter((each) => each === path || (folderOf(each) === folderOf(path) && nameOf(each) !== nameOf(path)));
+}
+
+function folderOf(path: string): string {
+  return path.slice(0, path.lastIndexOf("/") + 1);
+}
+
+/** A file's name without folders, ending and capitals. */
+function nameOf(path: string): string {
+  return path
+    .slice(path.lastIndexOf("/") + 1)
+    .replace(/\.[^.]*$/, "")
+    .toLowerCase();
+}

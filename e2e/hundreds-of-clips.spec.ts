@@ -4,6 +4,7 @@ import { sha256Hex } from "@caravan/core/codec";
 import { addClip, addSources, cutSource } from "@caravan/core/edit";
 import { emptyProject, type FrameRef, type SourceId } from "@caravan/core/model";
 import { coverageOf } from "@caravan/core/raster";
+import { violationsOn } from "./axe";
 import { expect, test } from "./fixtures";
 import { dropFiles, figureSheet, goTo, openEmpty, pngFile } from "./studio";
 
@@ -107,4 +108,50 @@ test("of hundreds of sheets only those near the visible ones are read, and scrol
   await page.keyboard.press("ArrowLeft");
   await expect(wall.getByRole("button", { name: /^sheet-198/ })).toHaveAttribute("aria-pressed", "true");
   await expect(wall.getByRole("button", { name: /^sheet-198/ })).toBeInViewport();
+});
+
+test("one of hundreds is chosen by typing part of its name, by keys or by the pointer, and only what is in sight is rendered", async ({
+  page,
+}) => {
+  await openEmpty(page);
+  await dropFiles(page, [{ name: "many.caravan", bytes: manyClips() }]);
+  await expect(page).toHaveTitle(/^Many/);
+  await goTo(page, "Clips");
+  const shown = page.getByRole("combobox", { name: "Clip in the player" });
+  const options = page.getByRole("option");
+  const list = page.getByRole("listbox", { name: "Clip in the player" });
+  const chosen = page.getByRole("list", { name: "Clips" }).locator("[aria-current=true]");
+  await page.getByRole("button", { name: "Select clip-002" }).click();
+  await goTo(page, "Ship");
+  await shown.focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(options.filter({ hasText: "clip-002" })).toHaveAttribute("aria-selected", "true");
+  await expect(options.first()).toHaveAttribute("aria-setsize", String(COUNT));
+  expect(await options.count()).toBeLessThan(60);
+  expect(await violationsOn(page)).toEqual([]);
+
+  await page.keyboard.type("27");
+  await expect(options).toHaveCount(13);
+  await page.keyboard.press("PageDown");
+  await page.keyboard.press("PageDown");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Enter");
+  await expect(list).toBeHidden();
+  await expect(shown).toHaveText("clip-278");
+  await expect(shown).toBeFocused();
+
+  // All are there for the wheel, too; a name that nothing has leaves the choice.
+  await shown.click();
+  await list.hover();
+  await page.mouse.wheel(0, 20_000);
+  await options.filter({ hasText: "clip-299" }).click();
+  await expect(shown).toHaveText("clip-299");
+  await shown.click();
+  await page.keyboard.type("nothing");
+  await expect(page.getByText("No matches.")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await expect(shown).toHaveText("clip-299");
+  await goTo(page, "Clips");
+  await expect(chosen).toContainText("clip-299");
 });

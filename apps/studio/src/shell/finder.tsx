@@ -7,6 +7,7 @@ import { useProject } from "../project/open-project";
 import { chooseAction, chooseClip, chooseSource, go, type Stop } from "../project/view";
 import { Key } from "../ui/button";
 import { chordInWords, inOrder, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
+import { matching } from "../ui/matching";
 import { t } from "../ui/words";
 import { FINDER_LABEL } from "./commands";
 
@@ -49,7 +50,7 @@ function Finding({ onClose }: { onClose: () => void }) {
   const list = useRef<HTMLDivElement>(null);
   const listId = useId();
   const all = useMemo(() => [...commandsIn(groups), ...placesIn(project)], [groups, project]);
-  const found = useMemo(() => matching(all, text).slice(0, MOST), [all, text]);
+  const found = useMemo(() => matching(all, text, nameOf, wordsOf).slice(0, MOST), [all, text]);
   const chosen = Math.min(at, found.length - 1);
   const choose = (index: number) => {
     const next = (index + found.length) % Math.max(1, found.length);
@@ -149,14 +150,10 @@ function placesIn({ sources, clips, actions }: Project): Find[] {
   ];
 }
 
-/** Those that hold every word that was typed; first those whose name begins with it. */
-function matching(all: readonly Find[], text: string): readonly Find[] {
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return all;
-  const holding = all.filter(({ label, kind }) => {
-    const own = `${label} ${kind}`.toLowerCase();
-    return words.every((word) => own.includes(word));
-  });
-  const begins = ({ label }: Find) => label.toLowerCase().startsWith(words[0] as string);
-  return [...holding.filter(begins), ...holding.filter((each) => !begins(each))];
+function nameOf({ label }: Find): string {
+  return label;
+}
+
+function wordsOf({ label, kind }: Find): string {
+  return `${label} ${kind}`;
 }

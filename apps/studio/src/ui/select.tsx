@@ -2,16 +2,18 @@
 
 import { Check, ChevronDown } from "lucide-react";
 import { Select as Radix } from "radix-ui";
-import { useState } from "react";
+import { LongSelect } from "./long-select";
+import { SELECT_BUTTON, type SelectProps } from "./select-props";
 
-/**
- * The number of options kept ready while the list is closed, so that typing a letter selects one; more would be rendered again at every
- * selected step.
- */
-const MOST_KEPT = 40;
+/** More options than this are a list to search in. */
+const MOST_AT_ONCE = 40;
 
 /** A choice of many, showing the selected one. `value` may be none of them: then `placeholder` is shown. */
-export function Select<Value extends string | number>({
+export function Select<Value extends string | number>(props: SelectProps<Value>) {
+  return props.options.length > MOST_AT_ONCE ? <LongSelect {...props} /> : <ShortSelect {...props} />;
+}
+
+function ShortSelect<Value extends string | number>({
   label,
   value,
   options,
@@ -19,32 +21,16 @@ export function Select<Value extends string | number>({
   placeholder,
   disabled = false,
   className = "",
-}: {
-  /** Its name for screen readers, even if a label is beside it. */
-  label: string;
-  value: Value | null;
-  options: readonly (readonly [value: Value, text: string])[];
-  onChange: (value: Value) => void;
-  placeholder?: string;
-  disabled?: boolean;
-  className?: string;
-}) {
+}: SelectProps<Value>) {
   // Options are identified by position: Radix accepts no empty text as a value, and here it is one.
   const at = options.findIndex(([each]) => each === value);
-  const [open, setOpen] = useState(false);
-  const isListed = open || options.length <= MOST_KEPT;
   return (
     <Radix.Root
-      open={open}
-      onOpenChange={setOpen}
       value={at < 0 ? "" : String(at)}
       onValueChange={(next) => next !== "" && onChange((options[Number(next)] as (typeof options)[number])[0])}
       disabled={disabled}
     >
-      <Radix.Trigger
-        aria-label={label}
-        className={`inline-flex min-h-7 min-w-0 pointer-coarse:min-h-10 items-center justify-between gap-1 rounded-box border border-line bg-raised px-1.5 text-left text-ink hover:border-line-strong disabled:opacity-50 ${className}`}
-      >
+      <Radix.Trigger aria-label={label} className={`${SELECT_BUTTON} ${className}`}>
         <span className="truncate">
           <Radix.Value placeholder={placeholder}>{at < 0 ? undefined : options[at]?.[1]}</Radix.Value>
         </span>
@@ -61,7 +47,7 @@ export function Select<Value extends string | number>({
           className="z-50 max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) overflow-hidden rounded-box border border-line-strong bg-raised text-ink"
         >
           <Radix.Viewport className="p-1">
-            {(isListed ? options : []).map(([each, text], k) => (
+            {options.map(([each, text], k) => (
               <Radix.Item
                 key={k}
                 value={String(k)}

@@ -42,11 +42,13 @@ export async function run<Name extends JobName>(
   const hand = await takeHand(LATER.has(name) ? waiting.later : waiting.soon);
   // Until the job begins there is nothing to stop, and the worker is returned unused.
   let ended = true;
+  let stop = () => {};
   try {
     if (signal?.aborted) throw cancelled();
     ended = false;
     const aborted = new Promise<never>((_, reject) => {
-      signal?.addEventListener("abort", () => reject(cancelled()), { once: true });
+      stop = () => reject(cancelled());
+      signal?.addEventListener("abort", stop, { once: true });
       hand.worker.onerror = (event) => reject(new Error(`A worker failed: ${event.message}`));
     });
     // Progress has its own channel and may arrive after the answer; then it is ignored.
@@ -60,6 +62,8 @@ export async function run<Name extends JobName>(
     const { code, where, what, remedy } = outcome.problem;
     throw new CaravanError(code, where, what, remedy);
   } finally {
+    // Thousands of jobs of one drop share a signal.
+    signal?.removeEventListener("abort", stop);
     giveBack(hand, ended);
   }
 }

@@ -118,9 +118,16 @@ describe("a *.caravan file", () => {
       { path: "junk.bin", bytes: junk },
     ]);
     expect([...readBundle(stuffed, "x.caravan").pictures.keys()]).toEqual([sha256]);
-    const huge = writeZip([{ path: "caravan.json", bytes: new Uint8Array(33 * 1_048_576) }]);
-    expect(huge.length).toBeLessThan(100_000);
-    expect(() => readBundle(huge, "x.caravan")).toThrow(/caravan\.json is larger than 32 MB/);
+    const huge = writeZip([{ path: "caravan.json", bytes: writeProjectFile(project) }]);
+    // The unpacked size that the directory claims: byte 24 of its entry.
+    const view = new DataView(huge.buffer, huge.byteOffset, huge.length);
+    for (let at = 0; at < huge.length - 4; at++) if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 300 << 20, true);
+    expect(() => readBundle(huge, "x.caravan")).toThrow(/caravan\.json is larger than 256 MB/);
+  });
+
+  it("is not written larger than it could be read again", () => {
+    const large = new Uint8Array(1_001 * 1_048_576);
+    expect(() => writeBundle({ project, pictures: new Map([[sha256, large]]) })).toThrow(/It has 1002 MB.*Keep it in a folder instead/);
   });
 
   it("is never written in an unreadable form: duplicate paths become distinct, an invalid document is refused", () => {

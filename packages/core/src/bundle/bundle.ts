@@ -4,7 +4,7 @@
  *
  * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
  */
-import { type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
+import { MOST_UNPACKED, type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
 import {
   CaravanError,
   checkDocument,
@@ -31,14 +31,36 @@ export interface Bundle {
 
 /**
  * The file's bytes. The result can be read back: the document passes the opening checks first, and no two pictures get the same path.
- * Throws `missing-picture` if a source's picture is not among them, `damaged-project`, `too-many-pictures`.
+ * Throws `missing-picture` if a source's picture is not among them, `damaged-project`, `too-many-pictures`, `project-too-large`.
  */
 export function writeBundle({ project, pictures, texts = new Map() }: Bundle): Uint8Array {
   const told = metadataFilesOf(project).flatMap(({ path, sha256 }) => {
     const text = texts.get(sha256);
     return text === undefined ? [] : [{ path, bytes: utf8(text) }];
   });
-  return writeZip([...bundleFiles({ project, pictures }), ...told]);
+  const files = [...bundleFiles({ project, pictures }), ...told];
+  refuseTooLarge(project.name, files);
+  return writeZip(files);
+}
+
+/** What would not be read back is not written. */
+function refuseTooLarge(name: string, files: readonly NamedFile[]): void {
+  const MB = 1_048_576;
+  const size = files.reduce((sum, { bytes }) => sum + bytes.length, 0);
+  const document = files.find(({ path }) => path === PROJECT_FILE)?.bytes.length ?? 0;
+  if (size <= MOST_UNPACKED && document <= MOST_DOCUMENT) return;
+  const facts = {
+    size: Math.ceil(size / MB),
+    most: MOST_UNPACKED / MB,
+    document: Math.ceil(document / MB),
+    mostDocument: MOST_DOCUMENT / MB,
+  };
+  throw new CaravanError(
+    "project-too-large",
+    t('project "{name}"', { name }),
+    t("It has {size} MB, {document} MB of them without its pictures; one file holds at most {most} and {mostDocument} MB.", facts),
+    t("Keep it in a folder instead (at All projects), or make two projects of it."),
+  );
 }
 
 /** Where a bundle has the metadata files that cut the sources of a project, once each; of those whose hash is known. */
@@ -167,7 +189,7 @@ export function textsIn(project: Pick<Project, "sources">, files: ReadonlyMap<st
 const DOCUMENT = /^((?!__MACOSX\/)[^/]+\/)?caravan\.json$/;
 
 /** Far beyond any project's document; a small archive may hold a huge one, which would fill the memory. */
-export const MOST_DOCUMENT = 32 * 1_048_576; // bytes
+export const MOST_DOCUMENT = 256 * 1_048_576; // bytes
 
 function isFitSize(size: number, where: string): boolean {
   if (size > MOST_DOCUMENT)

@@ -10,5 +10,5 @@ export { inspectPng, looksLikePng } from "./png-structure";
 export { looksLikeTga, readTga } from "./tga";
 export { apngTime, writeApng } from "./write-apng";
 export { gifTimes, writeGif } from "./write-gif";
-export { type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";
+export { MOST_UNPACKED, type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";
 export { hasItsChecksum, remainsOfZip } from "./zip-remains";

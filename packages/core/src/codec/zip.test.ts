@@ -29,7 +29,13 @@ describe("ZIP", () => {
     const view = new DataView(bomb.buffer);
     // The size that the directory claims: byte 24 of its entry.
     for (let at = 0; at < bomb.length - 4; at++) if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 0x7fffffff, true);
-    expect(() => readZip(bomb, "bomb.zip")).toThrow(/more than 500 MB/);
+    expect(() => readZip(bomb, "bomb.zip")).toThrow(/more than 1000 MB\. Pack fewer/);
+  });
+
+  it("takes ten thousand files, and refuses more than any project has without calling them damaged", () => {
+    const files = (count: number) => Object.fromEntries(Array.from({ length: count }, (_, k) => [`${k}.png`, new Uint8Array()]));
+    expect(readZip(zipSync(files(10_000), { level: 0 }), "run.zip")).toHaveLength(10_000);
+    expect(() => readZip(zipSync(files(50_001), { level: 0 }), "all.zip")).toThrow(/more than 50000 files\. Pack fewer of its files/);
   });
 
   it("keeps text as UTF-8 both ways", () => expect(textFromUtf8(utf8("sól · 塩"))).toBe("sól · 塩"));

@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, type UnzipFileInfo, unzipSync, type Zippable, zipSync } from "fflate";
-import { CaravanError, MOST_PICTURES } from "../model";
+import { CaravanError } from "../model";
 import { t } from "../words";
 
 /** One file of an archive; the path uses `/`. */
@@ -8,8 +8,10 @@ export interface NamedFile {
   readonly bytes: Uint8Array;
 }
 
-const MOST_FILES = MOST_PICTURES + 1; // and the document
-const MOST_BYTES = 500 * 1_048_576;
+/** More than any project has: its document, and for each picture its file and perhaps a metadata file. */
+const MOST_FILES = 50_000;
+/** bytes, unpacked: all of it is held in memory. */
+export const MOST_UNPACKED = 1_000 * 1_048_576;
 
 /**
  * A ZIP of the files in the given order. Holds: same files, same bytes, on every machine and in every time zone. PNG data is stored
@@ -25,12 +27,13 @@ export function writeZip(files: readonly NamedFile[]): Uint8Array {
 }
 
 /**
- * Unpacks a ZIP in memory. Refused are archives of more files than a project may have, of more than 500 MB, and paths that climb out.
+ * Unpacks a ZIP in memory. Refused are archives of more than 50,000 files or 1,000 MB, and paths that climb out.
  * Only files that are `wanted`, by path and unpacked size in bytes, are unpacked. `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
  */
 export function readZip(bytes: Uint8Array, where: string, wanted: (path: string, size: number) => boolean = () => true): NamedFile[] {
-  const refuse = (what: string, cause?: unknown) =>
-    new CaravanError("damaged-project", where, what, t("Use an undamaged copy of the file."), { cause });
+  const refuse = (what: string, remedy = t("Use an undamaged copy of the file."), cause?: unknown) =>
+    new CaravanError("damaged-project", where, what, remedy, { cause });
+  const fewer = t("Pack fewer of its files, or use them unpacked.");
   if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Use another copy of it."));
   let files = 0;
   let total = 0;
@@ -39,8 +42,9 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
     files++;
     if (!wanted(entry.name, entry.originalSize)) return false;
     total += entry.originalSize;
-    if (files > MOST_FILES) throw refuse(t("The archive contains more than {mostFiles} files.", { mostFiles: MOST_FILES }));
-    if (total > MOST_BYTES) throw refuse(t("The archive would unpack to more than {mostBytes} MB.", { mostBytes: MOST_BYTES / 1_048_576 }));
+    if (files > MOST_FILES) throw refuse(t("The archive contains more than {mostFiles} files.", { mostFiles: MOST_FILES }), fewer);
+    if (total > MOST_UNPACKED)
+      throw refuse(t("The archive would unpack to more than {mostBytes} MB.", { mostBytes: MOST_UNPACKED / 1_048_576 }), fewer);
     if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name))
       throw refuse(t("The archive contains a path outside itself: {name}.", { name: entry.name }));
     return true;
@@ -50,7 +54,7 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
     return Object.entries(unpacked).map(([path, content]) => ({ path, bytes: content }));
   } catch (error) {
     if (error instanceof CaravanError) throw error;
-    throw refuse(t("The archive is damaged or cut off and cannot be unpacked."), error);
+    throw refuse(t("The archive is damaged or cut off and cannot be unpacked."), undefined, error);
   }
 }
 

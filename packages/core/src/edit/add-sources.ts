@@ -4,6 +4,7 @@ import type { NewFrame } from "../frame-identity";
 import {
   type Action,
   type ActionName,
+  addTakenPaths,
   type Clearing,
   type ClipName,
   type Cut,
@@ -14,10 +15,12 @@ import {
   frameRef,
   freeName,
   freePicturePaths,
+  type GrowingPaths,
   type Picture,
   type Project,
   refuseTooMany,
   type Source,
+  type SourceId,
   sourceById,
   takenPaths,
   type Ways,
@@ -90,11 +93,30 @@ export const takeIn = edit<[arrivals: readonly Arrival[], actions?: readonly Arr
       project,
       arrivals.reduce((sum, { pictures, layers = [] }) => sum + pictures.length * (1 + layers.length), 0),
     );
-    const arrived = noArrivedClips();
-    const taken = arrivals.reduce((next, arrival) => withArrival(next, arrival, arrived), project);
-    return withArrivedActions(taken, actions, arrived.named);
+    const taken = takenIn(project);
+    const arrived = { ...noArrivedClips(), taken: taken.clips };
+    const whole = arrivals.reduce((next, arrival) => withArrival(next, arrival, taken, arrived), project);
+    return withArrivedActions(whole, actions, arrived.named);
   },
 );
+
+/** What is taken in a project while a drop is added: found out once, because there may be thousands of arrivals. */
+interface Taken {
+  readonly clips: Set<string>;
+  readonly sources: Set<string>;
+  readonly paths: GrowingPaths;
+  /** The number in the last source's id. */
+  id: number;
+}
+
+function takenIn(project: Project): Taken {
+  return {
+    clips: new Set(project.clips.map(({ name }) => name)),
+    sources: new Set(project.sources.map(({ name }) => name)),
+    paths: takenPaths(project.sources),
+    id: Number(freeSourceId(project).slice(1)) - 1,
+  };
+}
 
 /** With the actions of clips that came in; those of others are left out. `named` is what clips are called here, by their refs. */
 export function withArrivedActions(project: Project, actions: readonly ArrivedAction[], named: Map<string, ClipName>): Project {
@@ -135,12 +157,12 @@ function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<s
   return mirror && isMirrored ? mirrorMissing(next, name) : next;
 }
 
-function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips): Project {
+function withArrival(project: Project, arrival: Arrival, taken: Taken, arrived: ArrivedClips): Project {
   const stem = nameFromFile(arrival.name);
-  const name = freeName(stem, new Set(project.sources.map((source) => source.name)));
+  const name = freeName(stem, taken.sources);
   const numbers = arrival.pictures.flatMap(({ number }) => number ?? []);
   const numbered = numbers.length === arrival.pictures.length && numbers.length > 1 ? numbers : undefined;
-  const paths = freePicturePaths(stem, arrival.pictures.length, takenPaths(project.sources), numbered);
+  const paths = freePicturePaths(stem, arrival.pictures.length, taken.paths, numbered);
   const pictures = arrival.pictures.map(
     ({ sha256, width, height, duration }, k): Picture => ({
       ...{ file: paths[k] as string, sha256, width, height },
@@ -148,12 +170,14 @@ function withArrival(project: Project, arrival: Arrival, arrived: ArrivedClips):
       ...(duration === undefined ? {} : { duration }),
     }),
   );
-  const id = freeSourceId(project);
+  const id = `s${++taken.id}` as SourceId;
   const { clearing, coverages = [], cut } = arrival;
   const plain: Source = { id, name, pictures, ...(clearing ? { clearing } : {}), cut: null, frames: [] };
   const bare = withArrivedLayers(project, plain, arrival.layers ?? []);
   const several = pictures.length > 1;
   const source: Source = several ? { ...bare, cut: { by: "pictures" }, frames: framesOfPictures(bare, coverages) } : bare;
+  taken.sources.add(name);
+  addTakenPaths(taken.paths, source);
   let next: Project = { ...project, sources: [...project.sources, source] };
   if (cut?.by === "metadata") next = cutByMetadata(next, id, cut, arrival.told ?? []);
   else if (cut && !several) next = cutSource(next, id, cut, coverages[0] as Coverage);

@@ -43,6 +43,8 @@ export interface ArrivedClips {
   readonly begun: Map<string, { readonly name: ClipName; readonly places: readonly number[] }>;
   /** What they are called here, by their refs; also those that were here before, of a file that comes again. */
   readonly named: Map<string, ClipName>;
+  /** The names of all clips, where only arriving ones are added meanwhile: there may be thousands. */
+  readonly taken?: Set<string>;
 }
 
 export function noArrivedClips(): ArrivedClips {
@@ -50,7 +52,7 @@ export function noArrivedClips(): ArrivedClips {
 }
 
 /** The project with a clip of a file. `refs` are the frames of the source, by their index in the file. */
-export function withArrivedClip(project: Project, refs: Refs, clip: ArrivedClip, { begun, named }: ArrivedClips): Project {
+export function withArrivedClip(project: Project, refs: Refs, clip: ArrivedClip, { begun, named, taken }: ArrivedClips): Project {
   const { name, ref, playback, file } = clip;
   const shown = stepsOf(clip, refs);
   if (shown.length === 0) return project;
@@ -66,7 +68,8 @@ export function withArrivedClip(project: Project, refs: Refs, clip: ArrivedClip,
       all.map(({ step }) => step),
     );
   }
-  const free = freeName(nameFromFile(name), new Set(project.clips.map((each) => each.name))) as ClipName;
+  const free = freeName(nameFromFile(name), taken ?? new Set(project.clips.map((each) => each.name))) as ClipName;
+  taken?.add(free);
   if (key !== undefined) begun.set(key, { name: free, places: shown.map(({ place }) => place) });
   if (ref !== undefined) named.set(ref, free);
   const made: Clip = {

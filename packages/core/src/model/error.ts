@@ -14,6 +14,7 @@ export type ErrorCode =
   | "damaged-picture"
   | "picture-too-large"
   | "too-many-pictures"
+  | "project-too-large"
   | "empty-file"
   | "not-a-project"
   | "newer-version"

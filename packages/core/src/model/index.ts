@@ -74,9 +74,11 @@ export { MOST_PARTS, Part, StepPart, StepParts } from "./part";
 export { Picture, PicturePath, SHA256 } from "./picture";
 export { MOST_PICTURES, refuseTooMany } from "./picture-limit";
 export {
+  addTakenPaths,
   artStem,
   freePath,
   freePicturePaths,
+  type GrowingPaths,
   isDeviceName,
   pathKey,
   pathStem,

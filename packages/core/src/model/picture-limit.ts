@@ -4,7 +4,7 @@ import type { Project } from "./project";
 import { allPictures } from "./source";
 
 /** More pictures than this no project file holds. */
-export const MOST_PICTURES = 5_000;
+export const MOST_PICTURES = 20_000;
 
 /** Throws `too-many-pictures` if `more` of them do not fit into the project. */
 export function refuseTooMany({ sources, name }: Project, more: number): void {

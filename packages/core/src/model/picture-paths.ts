@@ -53,16 +53,24 @@ export interface TakenPaths {
   readonly folders: ReadonlySet<string>;
 }
 
-export function takenPaths(sources: readonly Pick<Source, "pictures" | "layers">[]): TakenPaths {
-  const files = new Set<string>();
-  const folders = new Set<string>();
-  for (const source of sources)
-    for (const { file } of allPictures(source)) {
-      const key = pathKey(file);
-      files.add(key);
-      for (let at = key.indexOf("/"); at >= 0; at = key.indexOf("/", at + 1)) folders.add(key.slice(0, at));
-    }
-  return { files, folders };
+/** Such paths while sources are added to them, one after the other. */
+export interface GrowingPaths extends TakenPaths {
+  readonly files: Set<string>;
+  readonly folders: Set<string>;
+}
+
+export function takenPaths(sources: readonly Pick<Source, "pictures" | "layers">[]): GrowingPaths {
+  const taken = { files: new Set<string>(), folders: new Set<string>() };
+  for (const source of sources) addTakenPaths(taken, source);
+  return taken;
+}
+
+export function addTakenPaths({ files, folders }: GrowingPaths, source: Pick<Source, "pictures" | "layers">): void {
+  for (const { file } of allPictures(source)) {
+    const key = pathKey(file);
+    files.add(key);
+    for (let at = key.indexOf("/"); at >= 0; at = key.indexOf("/", at + 1)) folders.add(key.slice(0, at));
+  }
 }
 
 /**

@@ -73,7 +73,9 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
         return null;
       } finally {
         done++;
-        useArrival.setState(({ arrival }) => ({ arrival: arrival && { ...arrival, done } }));
+        // A step of the bar for each of thousands of pictures would take longer than reading them.
+        if (done % Math.ceil(files.length / 200) === 0)
+          useArrival.setState(({ arrival }) => ({ arrival: arrival && { ...arrival, done } }));
       }
     }),
   );

@@ -17,7 +17,7 @@ interface Entries {
 type Picker = { showDirectoryPicker?: (options: { id: string; mode: FolderUse }) => Promise<FileSystemDirectoryHandle> };
 
 /** A folder may be a whole disk by a slip; more files than this are not looked at. */
-const MOST_FILES = 5000;
+const MOST_FILES = 25_000;
 
 export function canLinkFolders(): boolean {
   return "showDirectoryPicker" in globalThis;

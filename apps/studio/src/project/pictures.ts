@@ -12,6 +12,7 @@ import {
   wornLook,
 } from "@caravan/core/art";
 import { allPictures, type Clearing, isOfPieces, whyOf } from "@caravan/core/model";
+import type { UsedColour } from "@caravan/core/palette";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { t } from "../ui/words";
@@ -132,7 +133,7 @@ export function pictureNow(look: Look): Picture | undefined {
   const gone = letGoOf.has(look);
   // One requested again after its release is still visible: it is kept longer, so that it does not flicker.
   drawnAt.set(look, Math.max(drawnAt.get(look) ?? 0, performance.now() + (gone ? A_LONG_WHILE : 0)));
-  const entry = usePictures.getState().entries.get(look);
+  const entry = usePictures.getState().entries.get(look) ?? arrived.get(look);
   if (!entry && gone) queueMicrotask(() => loadPictures([look]));
   return entry?.state === "ready" ? entry.picture : undefined;
 }
@@ -145,7 +146,7 @@ const letGoOf = new Set<Look>();
 /** Reads missing pictures, each once, however often requested. */
 export function loadPictures(looks: readonly Look[]): void {
   for (const look of new Set(looks)) {
-    if (usePictures.getState().entries.has(look)) continue;
+    if (arrived.has(look) || usePictures.getState().entries.has(look)) continue;
     letGoOf.delete(look);
     drawnAt.set(look, Math.max(drawnAt.get(look) ?? 0, performance.now()));
     setEntry(look, { state: "loading" });
@@ -309,8 +310,24 @@ export function wasStoredHere(sha256: string): boolean {
 
 /** Adds a picture read by a worker: stores its bytes and prepares it for drawing. Returns whether storage accepted it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {
-  if (!pictureNow(lookOf({}, read))) keepReady(read, blob);
+  const look = lookOf({}, read);
+  if (!arrived.has(look) && !pictureNow(look)) keepReady(look, { ...read, bytes: blob.size });
   return storePicture(read.sha256, blob);
+}
+
+/** Pictures of a drop, shown together every so often: there may be thousands, and each change of the entries copies all of them. */
+const arrived = new Map<Look, Entry>();
+const SHOWN_AFTER = 60; // ms
+
+function keepReady(look: Look, picture: Picture): void {
+  if (arrived.size === 0) setTimeout(showArrived, SHOWN_AFTER);
+  arrived.set(look, { state: "ready", picture });
+}
+
+function showArrived(): void {
+  const added = [...arrived];
+  arrived.clear();
+  setEntries(added);
 }
 
 /** Stores a picture's bytes; if there is no room, keeps them in memory, says that not all is saved, and returns false. */
@@ -332,6 +349,7 @@ export async function storePicture(sha256: string, blob: Blob): Promise<boolean>
 
 /** Looks of a picture that could not be read while it was missing. */
 function loadFailedAgain(sha256: string): void {
+  if (failures === 0) return;
   for (const [look, { state }] of usePictures.getState().entries)
     if (state === "failed" && picturesOfLook(look).some((each) => each.sha256 === sha256)) {
       setEntry(look, { state: "loading" });
@@ -346,14 +364,26 @@ export async function pictureBlob(sha256: string): Promise<Blob | undefined> {
   return blob;
 }
 
-function keepReady(read: ReadPicture, blob: Blob): void {
-  setEntry(lookOf({}, read), { state: "ready", picture: { ...read, bytes: blob.size } });
-}
+/** How often reading a picture failed. */
+let failures = 0;
 
 function setEntry(look: Look, entry: Entry): void {
-  if (entry.state === "ready" && isOfPicture(look) && entry.picture.colours)
-    sawColours(lookOf(clearingOf(look), look).key, entry.picture.colours);
-  usePictures.setState(({ entries }) => ({ entries: new Map(entries).set(look, entry) }));
+  setEntries([[look, entry]]);
+}
+
+function setEntries(added: readonly (readonly [look: Look, entry: Entry])[]): void {
+  const colours = new Map<string, readonly UsedColour[]>();
+  for (const [look, entry] of added) {
+    if (entry.state === "failed") failures++;
+    if (entry.state === "ready" && isOfPicture(look) && entry.picture.colours)
+      colours.set(lookOf(clearingOf(look), look).key, entry.picture.colours);
+  }
+  sawColours(colours);
+  usePictures.setState(({ entries }) => {
+    const next = new Map(entries);
+    for (const [look, entry] of added) next.set(look, entry);
+    return { entries: next };
+  });
 }
 
 function clearingOf({ clearing }: PictureLook): { clearing?: Clearing } {

@@ -14,10 +14,10 @@ export function sawGrounds(grounds: ReadonlyMap<string, Ground>): void {
   if ([...grounds.keys()].some((sha256) => !before.has(sha256))) useSeenArt.setState({ grounds: new Map([...before, ...grounds]) });
 }
 
-/** Colours of a picture, by its look in the colours it is drawn in. */
-export function sawColours(key: string, colours: readonly UsedColour[]): void {
+/** Colours of pictures, each by its look in the colours it is drawn in. */
+export function sawColours(colours: ReadonlyMap<string, readonly UsedColour[]>): void {
   const before = useSeenArt.getState().colours;
-  if (!before.has(key)) useSeenArt.setState({ colours: new Map([...before, [key, colours]]) });
+  if ([...colours.keys()].some((key) => !before.has(key))) useSeenArt.setState({ colours: new Map([...before, ...colours]) });
 }
 
 export function sawMissing(hashes: readonly string[]): void {

@@ -49,10 +49,10 @@ async function linked(page: Page): Promise<void> {
   await saved(page);
 }
 
-async function seeChanged(page: Page): Promise<void> {
+async function seeChanged(page: Page, clicks = 1): Promise<void> {
   await comeBack(page);
   await expect(line(page)).toContainText("1 changed.");
-  await line(page).getByRole("button", { name: "See what changed" }).click();
+  await line(page).getByRole("button", { name: "See what changed" }).click({ clickCount: clicks });
   await expect(changedArt(page)).toContainText("Changed art of hero");
 }
 
@@ -73,12 +73,15 @@ test("art that was accepted and could not be saved is news again after a crash",
   await expect(after.getByText("Art changed in art: hero.")).toBeVisible();
 });
 
-test("art that was refused stays refused after a reload", async ({ page }) => {
+test("art that was refused, in the one review of a double click, stays refused after a reload", async ({ page }) => {
   await linked(page);
   await writeArt(page, redrawn(250));
-  await seeChanged(page);
+  await seeChanged(page, 2);
   await changedArt(page).getByRole("button", { name: "Keep old art" }).click();
   await expect(line(page)).toContainText("none changed.");
+  await goTo(page, "Frames");
+  await expect(changedArt(page)).toHaveCount(0);
+  await goTo(page, "Sources");
   await page.reload();
   await goTo(page, "Sources");
   await expect(line(page)).toContainText("none changed.");

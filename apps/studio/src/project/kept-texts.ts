@@ -10,9 +10,8 @@ const MOST_CHARACTERS = 8_000_000;
 /** Texts that there was no room for, for as long as the page is open; by project, source and hash. */
 const homeless = new Map<string, KeptText>();
 
-/** Keeps the text that cuts the source now. */
-export async function keepTextOf({ id: source, cut }: Source, text: string): Promise<void> {
-  const { id } = useOpenProject.getState();
+/** Keeps the text that cuts the source now, of the open project unless another is given. */
+export async function keepTextOf({ id: source, cut }: Source, text: string, id = useOpenProject.getState().id): Promise<void> {
   if (id === null || cut?.by !== "metadata") return;
   const { file, sha256 } = cut;
   const kept: KeptText = { file, text, ...(sha256 === undefined ? {} : { sha256 }) };
@@ -59,7 +58,8 @@ export async function textsOf({ sources }: Project, id = useOpenProject.getState
 }
 
 /** The text that cuts the source, of the open project unless another is given; null if this browser does not have it. */
-export async function textOf({ id: source, cut }: Source, id = useOpenProject.getState().id): Promise<KeptText | null> {
+export async function textOf(of: Source, id = useOpenProject.getState().id): Promise<KeptText | null> {
+  const { id: source, cut } = of;
   if (id === null || cut?.by !== "metadata") return null;
   const { file, sha256 } = cut;
   const held = homeless.get(`${id} ${source} ${sha256}`);
@@ -71,7 +71,10 @@ export async function textOf({ id: source, cut }: Source, id = useOpenProject.ge
     const own = fitting(await storage.texts.get([id, source]));
     if (own || sha256 === undefined) return own ?? null;
     // A copy of a project, or one that was opened from a file that was saved here.
-    return fitting(await storage.texts.filter((row) => fitting(row) !== undefined).first()) ?? null;
+    const other = fitting(await storage.texts.filter((row) => fitting(row) !== undefined).first());
+    // Its own from now on: the other project may be deleted.
+    if (other) await keepTextOf(of, other.text, id);
+    return other ?? null;
   } catch {
     return null;
   }

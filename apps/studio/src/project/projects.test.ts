@@ -80,6 +80,18 @@ describe("projects in this browser", () => {
     expect(await textsOf(useOpenProject.getState().project)).toEqual([[cut.sha256, "[]"]]);
   });
 
+  it("keep metadata as their own that they found with another project", async () => {
+    const [source] = porterProject().sources as [Source];
+    const cut = { ...BY_METADATA, sha256: "b".repeat(64) };
+    const text = { source: source.id, file: cut.file, sha256: cut.sha256, text: "[]" };
+    await storage.texts.put({ ...text, project: "another" });
+    await openProject(await createProject({ ...porterProject(), sources: [{ ...source, cut }] }));
+    const { project } = useOpenProject.getState();
+    expect(await textsOf(project)).toEqual([[cut.sha256, "[]"]]);
+    await storage.texts.where("[project+source]").equals(["another", source.id]).delete();
+    expect(await textsOf(project)).toEqual([[cut.sha256, "[]"]]);
+  });
+
   it("are removed and brought back, and renamed without being opened", async () => {
     const id = await createProject(emptyProject("salt"));
     await removeProject(id);

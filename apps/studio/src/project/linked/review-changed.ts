@@ -14,9 +14,19 @@ import { type LinkedFolder, useLinkedFolder } from "./linked";
 import { lookAgain } from "./linked-folder";
 import { type Match, matchFiles, pathsOf } from "./match";
 
-/** Shows what changed: what has new metadata together, as if it was dropped, then source after source. */
+let seeing = false;
+
+/** Shows what changed: what has new metadata together, as if it was dropped, then source after source. Asked twice, it is shown once. */
 export function seeChanged(): void {
-  inBackground(reviewNext().catch(sayTrouble));
+  if (seeing) return;
+  seeing = true;
+  inBackground(
+    reviewNext()
+      .catch(sayTrouble)
+      .finally(() => {
+        seeing = false;
+      }),
+  );
 }
 
 async function reviewNext(): Promise<void> {

@@ -62,7 +62,7 @@ test("art in a linked folder is imported, watched for changes, and updated after
   await goTo(page, "Sources");
   await page.getByRole("button", { name: "Link a folder" }).click();
   const line = page.getByRole("region", { name: "Linked folder" });
-  await line.getByRole("button", { name: "Import 1 new picture" }).click();
+  await line.getByRole("button", { name: "Import 1 new picture" }).click({ clickCount: 2 });
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await typeNumber(page, "Columns", 4);
   await typeNumber(page, "Rows", 2);

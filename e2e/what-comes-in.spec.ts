@@ -20,6 +20,19 @@ test("several pictures are imported at once, with their facts", async ({ page })
   await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
 });
 
+test("a sheet that is dropped twice at once is there once", async ({ page }) => {
+  await openEmpty(page);
+  const hero = [pngFile("hero.png", figureSheet(4, 2))];
+  await Promise.all([dropFiles(page, hero), dropFiles(page, hero)]);
+  const review = page.getByRole("dialog", { name: "Import review" });
+  await expect(review).toContainText("hero already has this art.");
+  await review.getByRole("button", { name: "Cancel" }).click();
+  await goTo(page, "Sources");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("Drop your sprite sheets here")).toBeVisible();
+});
+
 test("an opaque background is detected", async ({ page }) => {
   await openEmpty(page);
   const white = { width: 32, height: 32, bytes: new Uint8Array(4096).fill(255) };

@@ -22,7 +22,7 @@ import { bringingIn } from "./importing/add-to-project";
 import { type HandedFile, handed } from "./importing/collect";
 import { cutAsSaid, cutWithArt, outcomeOf } from "./importing/cut-again";
 import { isFilm, takeFilm } from "./importing/film";
-import { understandAll } from "./importing/match-metadata";
+import { type Understanding, understandAll } from "./importing/match-metadata";
 import { openProjectFile } from "./importing/project-file";
 import { openProjectFolders } from "./importing/project-folder";
 import { asCaravanError, noteFailed, readAll, unpacked, useFailedFiles } from "./importing/read-files";
@@ -35,6 +35,15 @@ import { go } from "./view";
 
 /** The last of the drops onto the demo: the first one opens a project of its own, which the next ones are for. */
 let ontoDemo: Promise<unknown> = Promise.resolve();
+
+/** The last of what is being proposed and brought in: two drops of the same art at once are not two pictures. */
+let turn: Promise<unknown> = Promise.resolve();
+
+function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
+  const next = turn.then(work);
+  turn = next.catch(() => {});
+  return next;
+}
 
 /** What was made of files that were handed over: nothing, or something that is imported, or on which a person decides. */
 interface Taken {
@@ -79,6 +88,14 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
   }
   const { found, failed } = await understandAll(texts, items);
   noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
+  return inTurn(() => {
+    work.still();
+    return propose(items, found, begin());
+  });
+}
+
+/** Brings in what was read, or offers it for review. */
+async function propose(items: readonly TakenItem[], found: Understanding["found"], work: Begun): Promise<Taken | null> {
   // Who drops art onto the untouched demo means a project of their own, not the demo's art; metadata alone can only be for that.
   const { sources, clips } = items.length > 0 && useOpenProject.getState().demo ? emptyProject("") : work.project;
   const plain = proposalsFor(items, found, { sources, clips });

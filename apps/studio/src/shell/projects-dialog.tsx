@@ -60,7 +60,7 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
       onClose={onClose}
     >
       <div className="mb-4 flex flex-wrap gap-2">
-        <Button look="now" onClick={() => close(startProject())}>
+        <Button look="now" once onClick={() => close(startProject())}>
           <Plus size={15} /> {t("New project")}
         </Button>
         <Button onClick={() => close(chooseFiles(".caravan", false).then(takeInAndGo))}>
@@ -166,7 +166,7 @@ function ProjectRow({ row, onOpen }: { row: StoredProject; onOpen: () => void })
         </p>
       </div>
       {isOpen ? <span className="px-3 text-small">{t("open now")}</span> : <Button onClick={onOpen}>{t("Open")}</Button>}
-      <Button look="quiet" onClick={() => inBackground(duplicateProject(row.id))}>
+      <Button look="quiet" once onClick={() => inBackground(duplicateProject(row.id))}>
         {t("Duplicate")}
       </Button>
       {!isOpen && (

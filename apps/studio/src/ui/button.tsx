@@ -20,10 +20,20 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly children: ReactNode;
 }
 
-export function Button({ look = "plain", hint, children, className = "", ...rest }: Props) {
+/** With `once`, the second click of a double click does nothing: what it does is not meant twice. */
+export function Button({
+  look = "plain",
+  hint,
+  once = false,
+  children,
+  className = "",
+  onClick,
+  ...rest
+}: Props & { readonly once?: boolean }) {
   return (
     <button
       type="button"
+      onClick={once ? (event) => event.detail < 2 && onClick?.(event) : onClick}
       className={`inline-flex min-h-7 items-center justify-center gap-2 pointer-coarse:min-h-10 rounded-box px-3 py-1 whitespace-nowrap transition-colors disabled:cursor-default disabled:opacity-50 aria-disabled:opacity-50 ${LOOKS[look]} ${className}`}
       {...rest}
     >

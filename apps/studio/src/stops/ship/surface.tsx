@@ -64,13 +64,13 @@ export function Surface() {
             </Button>
           )}
           {several && (
-            <Button onClick={() => inBackground(deliverAll())} disabled={all !== null}>
+            <Button once onClick={() => inBackground(deliverAll())} disabled={all !== null}>
               {all
                 ? t("Delivering {name}, {at} of {of} …", { name: all.name, at: all.at + 1, of: all.of })
                 : t("Deliver all {deliveries}", { deliveries })}
             </Button>
           )}
-          <Button look="now" onClick={deliver} disabled={!ready} hint="D" aria-keyshortcuts="d">
+          <Button look="now" once onClick={deliver} disabled={!ready} hint="D" aria-keyshortcuts="d">
             {folder ? t("Deliver into {folder}", { folder }) : t("Deliver as ZIP")}
           </Button>
         </div>

@@ -71,7 +71,7 @@ export function LinkedFolderLine() {
           {first && <Button onClick={followRenamed}>{renamed.size === 1 ? t("Follow it") : t("Follow them")}</Button>}
           {fresh.length > 0 && (
             <>
-              <Button onClick={() => inBackground(takeInAndGo([...fresh, ...texts]))}>
+              <Button once onClick={() => inBackground(takeInAndGo([...fresh, ...texts]))}>
                 {fresh.length === 1
                   ? t("Import {count} new picture", { count: fresh.length })
                   : t("Import {count} new pictures", { count: fresh.length })}

@@ -139,6 +139,9 @@ test("one of hundreds is chosen by typing part of its name, by keys or by the po
   await expect(list).toBeHidden();
   await expect(shown).toHaveText("clip-278");
   await expect(shown).toBeFocused();
+  await page.keyboard.type("144");
+  await page.keyboard.press("Enter");
+  await expect(shown).toHaveText("clip-144");
 
   // All are there for the wheel, too; a name that nothing has leaves the choice.
   await shown.click();

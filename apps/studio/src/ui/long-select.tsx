@@ -19,17 +19,27 @@ export function LongSelect<Value extends string | number>({
   className = "",
 }: SelectProps<Value>) {
   const [open, setOpen] = useState(false);
+  const [begun, setBegun] = useState("");
   const at = options.findIndex(([each]) => each === value);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
+    <Popover.Root
+      open={open}
+      onOpenChange={(next) => {
+        setBegun("");
+        setOpen(next);
+      }}
+    >
       <Popover.Trigger
         role="combobox"
         aria-haspopup="listbox"
         aria-label={label}
         disabled={disabled}
         onKeyDown={(event) => {
-          if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
+          // Letters begin the search, as they do in a short list.
+          const isLetter = event.key.length === 1 && event.key !== " " && !event.ctrlKey && !event.metaKey && !event.altKey;
+          if (!isLetter && event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
           event.preventDefault();
+          setBegun(isLetter ? event.key : "");
           setOpen(true);
         }}
         className={`${SELECT_BUTTON} ${className}`}
@@ -50,6 +60,7 @@ export function LongSelect<Value extends string | number>({
             label={label}
             options={options}
             at={at}
+            begun={begun}
             onChoose={(k) => {
               setOpen(false);
               if (k !== at) onChange((options[k] as (typeof options)[number])[0]);
@@ -64,22 +75,24 @@ export function LongSelect<Value extends string | number>({
 /** How high an option is, in CSS pixels. */
 const OPTION = 28;
 
-/** `at` and what `onChoose` gets are positions in `options`. */
+/** `at` and what `onChoose` gets are positions in `options`; `begun` is what was typed to open the list. */
 function Options({
   label,
   options,
   at,
+  begun,
   onChoose,
 }: {
   label: string;
   options: readonly (readonly [unknown, text: string])[];
   at: number;
+  begun: string;
   onChoose: (index: number) => void;
 }) {
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState(begun);
   const listed = useMemo(() => options.map(([, text], index) => ({ text, index })), [options]);
   const found = useMemo(() => matching(listed, typed, ({ text }) => text), [listed, typed]);
-  const [{ reached, byPointer }, setReached] = useState({ reached: Math.max(0, at), byPointer: false });
+  const [{ reached, byPointer }, setReached] = useState({ reached: begun === "" ? Math.max(0, at) : 0, byPointer: false });
   const current = Math.min(reached, found.length - 1);
   const list = useRef<HTMLDivElement>(null);
   const listId = useId();

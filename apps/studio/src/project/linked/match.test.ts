@@ -110,6 +110,7 @@ describe("files that fit a source equally well", () => {
   it("are chosen for all stills of a folder with one of them", () => {
     const { walk: alike = [] } = unclear([walk], {}, ...twice);
     expect(alternatives(alike)).toEqual(["a/walk/1.png", "b/walk/1.png"]);
+    expect(alternatives(["hero/walk.webp", "hero-walk.jpg"])).toEqual(["hero/walk.webp", "hero-walk.jpg"]);
     const chosen = { walk: withOthersBeside("b/walk/1.png", alike) };
     expect(matchFiles([walk], twice, "", chosen).matches.get(walk.id)).toEqual({ from: "each", paths: ["b/walk/1.png", "b/walk/2.png"] });
   });

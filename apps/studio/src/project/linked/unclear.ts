@@ -40,9 +40,10 @@ export async function remember(project: string, chosen: Chosen): Promise<void> {
   });
 }
 
-/** Of files that fit a source, those that fit the same picture as the first. */
-export function alternatives(unclear: readonly string[]): string[] {
-  return unclear.filter((path) => nameOf(path) === nameOf(unclear[0] as string));
+/** Of files that fit a source, those that fit the same picture as the first, as far as their names tell; otherwise all. */
+export function alternatives(unclear: readonly string[]): readonly string[] {
+  const alike = unclear.filter((path) => nameOf(path) === nameOf(unclear[0] as string));
+  return alike.length > 1 ? alike : unclear;
 }
 
 /** A chosen file with what else fits in its folder: a series is chosen with one of its stills. */

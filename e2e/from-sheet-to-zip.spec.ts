@@ -42,6 +42,13 @@ test("by mouse: a sheet becomes a moving clip in 5 actions and a ZIP in 8", asyn
   await expect(page.getByTestId("proof")).toContainText("12 frames in, 12 out");
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Deliver as ZIP" }).click()]); // 8
   await expectDelivered(download, "hero");
+
+  // A double click delivers once more, not twice.
+  let more = 0;
+  page.on("download", () => more++);
+  await page.getByRole("button", { name: "Deliver as ZIP" }).dblclick();
+  await page.waitForTimeout(1500);
+  expect(more).toBe(1);
 });
 
 test("by keys alone, the same", async ({ page }) => {

@@ -63,7 +63,7 @@ export interface StoredLink {
   readonly mark?: string;
   /** Files that were decided on, by path, as they were then. */
   readonly ignored: Record<string, string>;
-  /** The files that have a source's art where others fit as well, by source; none of them if it is empty. */
+  /** The files that have a source's art where others fit as well, by what its art is called; none of them if it is empty. */
   readonly chosen?: Record<string, readonly string[]>;
   /** Whether it is the folder that the project is kept in: only its picture files are checked. */
   readonly home?: true;

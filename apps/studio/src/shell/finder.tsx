@@ -8,6 +8,7 @@ import { chooseAction, chooseClip, chooseSource, go, type Stop } from "../projec
 import { Key } from "../ui/button";
 import { chordInWords, inOrder, type KeyGroup, pressOf, useKeyGroups } from "../ui/keys";
 import { matching } from "../ui/matching";
+import { optionId, SearchField } from "../ui/search-field";
 import { t } from "../ui/words";
 import { FINDER_LABEL } from "./commands";
 
@@ -65,30 +66,22 @@ function Finding({ onClose }: { onClose: () => void }) {
   };
   return (
     <>
-      <input
-        // biome-ignore lint/a11y/noAutofocus: it is what the person opened this for
-        autoFocus
-        role="combobox"
-        aria-label={t("What to find")}
-        aria-expanded="true"
-        aria-controls={listId}
-        aria-activedescendant={found[chosen] ? `${listId}-${chosen}` : undefined}
+      <SearchField
+        label={t("What to find")}
         placeholder={t("Type part of its name")}
+        listId={listId}
+        reached={chosen}
         value={text}
-        onChange={(event) => {
-          setText(event.target.value);
+        onChange={(typed) => {
+          setText(typed);
           setAt(0);
         }}
-        onKeyDown={(event) => {
-          if (event.key === "ArrowDown") choose(chosen + 1);
-          else if (event.key === "ArrowUp") choose(chosen - 1);
-          else if (event.key === "Enter") run(found[chosen]);
-          else return;
-          event.preventDefault();
+        keys={{
+          ArrowDown: () => choose(chosen + 1),
+          ArrowUp: () => choose(chosen - 1),
+          Enter: () => run(found[chosen]),
         }}
-        className="mx-4 my-2.5 min-h-9 rounded-box border border-line-strong bg-raised px-3 placeholder:text-muted"
-        autoComplete="off"
-        spellCheck={false}
+        className="mx-4 my-2.5 min-h-9 bg-raised px-3"
       />
       <div
         ref={list}
@@ -101,7 +94,7 @@ function Finding({ onClose }: { onClose: () => void }) {
           // biome-ignore lint/a11y/useKeyWithClickEvents: keys are the field's, which names the chosen one
           <div
             key={find.id}
-            id={`${listId}-${k}`}
+            id={optionId(listId, k)}
             role="option"
             aria-selected={k === chosen}
             tabIndex={-1}

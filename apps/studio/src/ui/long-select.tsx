@@ -5,6 +5,7 @@ import { Popover } from "radix-ui";
 import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { useInSight } from "./in-sight";
 import { matching } from "./matching";
+import { optionId, SearchField } from "./search-field";
 import { SELECT_BUTTON, type SelectProps } from "./select-props";
 import { t } from "./words";
 
@@ -111,38 +112,27 @@ function Options({
     else list.current?.querySelector(`[data-index="${current}"]`)?.scrollIntoView({ block: "nearest" });
   }, [current, typed]);
   const page = () => Math.max(1, Math.floor((list.current?.clientHeight ?? 0) / OPTION) - 1);
-  const steps: Record<string, () => number> = {
-    ArrowDown: () => current + 1,
-    ArrowUp: () => current - 1,
-    PageDown: () => current + page(),
-    PageUp: () => current - page(),
-  };
+  const reach = (index: number) => setReached({ reached: Math.max(0, Math.min(found.length - 1, index)), byPointer: false });
   return (
     <>
-      <input
-        // biome-ignore lint/a11y/noAutofocus: it is what the person opened this for
-        autoFocus
-        role="combobox"
-        aria-expanded="true"
-        aria-label={t("Type part of its name")}
-        aria-controls={listId}
-        aria-activedescendant={found[current] ? `${listId}-${current}` : undefined}
+      <SearchField
+        label={t("Type part of its name")}
         placeholder={t("Type part of its name")}
+        listId={listId}
+        reached={current}
         value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setReached({ reached: 0, byPointer: false });
+        onChange={(text) => {
+          setTyped(text);
+          reach(0);
         }}
-        onKeyDown={(event) => {
-          const step = Object.hasOwn(steps, event.key) ? steps[event.key] : undefined;
-          if (step) setReached({ reached: Math.max(0, Math.min(found.length - 1, step())), byPointer: false });
-          else if (event.key === "Enter" && found[current]) onChoose(found[current].index);
-          else return;
-          event.preventDefault();
+        keys={{
+          ArrowDown: () => reach(current + 1),
+          ArrowUp: () => reach(current - 1),
+          PageDown: () => reach(current + page()),
+          PageUp: () => reach(current - page()),
+          Enter: () => found[current] && onChoose(found[current].index),
         }}
-        className="m-1.5 min-h-8 rounded-box border border-line-strong bg-surface px-2 placeholder:text-muted"
-        autoComplete="off"
-        spellCheck={false}
+        className="m-1.5 min-h-8 bg-surface px-2"
       />
       <div
         ref={list}
@@ -162,7 +152,7 @@ function Options({
               key={index}
               ref={measure}
               data-index={each.index}
-              id={`${listId}-${each.index}`}
+              id={optionId(listId, each.index)}
               role="option"
               aria-selected={index === at}
               aria-setsize={found.length}

@@ -2,7 +2,7 @@
 
 import { followFiles } from "@caravan/core/edit";
 import { isArtFile } from "@caravan/core/intake";
-import { type Source, type SourceId, stemOf } from "@caravan/core/model";
+import { artStem, type Source, type SourceId, stemOf } from "@caravan/core/model";
 import { sayTrouble } from "../../ui/notices";
 import { act } from "../act";
 import { freshId } from "../fresh-id";
@@ -132,10 +132,11 @@ export function followRenamed(): void {
 }
 
 /** Takes the file that a person says is the source's, of those that fit; with null none of them. The folder is looked at again. */
-export async function chooseFile(source: SourceId, path: string | null): Promise<void> {
+export async function chooseFile(source: Source, path: string | null): Promise<void> {
   const { linked } = useLinkedFolder.getState();
   if (!linked) return;
-  await remember(linked.project, { [source]: path === null ? [] : withOthersBeside(path, linked.unclear.get(source) ?? []) });
+  const paths = path === null ? [] : withOthersBeside(path, linked.unclear.get(source.id) ?? []);
+  await remember(linked.project, { [artStem(source)]: paths });
   await lookAgain();
 }
 

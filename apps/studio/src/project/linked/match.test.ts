@@ -1,9 +1,12 @@
 import type { Reading, Source, SourceId } from "@caravan/core/model";
+import { clearPixels, coverageOf } from "@caravan/core/raster";
 import { describe, expect, it } from "vitest";
 import { drawnBeside, matchFiles, metadataOf } from "./match";
+import { hasArtOf } from "./one-file";
 import { missingFrom, renamedFiles, withNameOf } from "./renamed";
 import { alternatives, withOthersBeside } from "./unclear";
 
+const NOTHING = coverageOf(clearPixels(1, 1));
 const picture = (file: string, letter = "a", number?: number) => ({
   ...{ file, sha256: letter.repeat(64), width: 1, height: 1 },
   ...(number === undefined ? {} : { number }),
@@ -94,17 +97,19 @@ describe("files that fit a source equally well", () => {
   const walk = source("walk", "walk/1.png", "walk/2.png");
   const twice = ["a/walk/1.png", "a/walk/2.png", "b/walk/1.png", "b/walk/2.png"];
 
-  it("are told, and none of them is used until one is chosen", () => {
+  it("are unclear, and none of them is used until one is chosen", () => {
     expect(unclear([porter], {}, "porter.webp", "porter.jpg")).toEqual({ s1: ["porter.jpg", "porter.webp"] });
     expect(unclear([porter], {}, "a/porter.png", "b/porter.png", "porter.webp")).toEqual({});
-    expect(unclear([porter], { s1: ["porter.jpg"] }, "porter.webp", "porter.jpg")).toEqual({});
-    const { matches } = matchFiles([porter], ["porter.webp", "porter.jpg"], "", { s1: ["porter.jpg"] });
+    expect(unclear([porter], { "art/porter": ["porter.jpg"] }, "porter.webp", "porter.jpg")).toEqual({});
+    const { matches } = matchFiles([porter], ["porter.webp", "porter.jpg"], "", { "art/porter": ["porter.jpg"] });
     expect(matches.get(porter.id)).toEqual({ from: "one", path: "porter.jpg" });
   });
 
-  it("are told again when the chosen one is gone and others are left, and not when none was said to be it", () => {
-    expect(unclear([porter], { s1: ["porter.jpg"] }, "porter.webp", "porter.avif")).toEqual({ s1: ["porter.avif", "porter.webp"] });
-    expect(unclear([porter], { s1: [] }, "porter.webp", "porter.avif")).toEqual({});
+  it("are unclear again once the chosen one is gone, but not if the person said that none of them is it", () => {
+    expect(unclear([porter], { "art/porter": ["porter.jpg"] }, "porter.webp", "porter.avif")).toEqual({
+      s1: ["porter.avif", "porter.webp"],
+    });
+    expect(unclear([porter], { "art/porter": [] }, "porter.webp", "porter.avif")).toEqual({});
   });
 
   it("are chosen for all stills of a folder with one of them", () => {
@@ -113,6 +118,23 @@ describe("files that fit a source equally well", () => {
     expect(alternatives(["hero/walk.webp", "hero-walk.jpg"])).toEqual(["hero/walk.webp", "hero-walk.jpg"]);
     const chosen = { walk: withOthersBeside("b/walk/1.png", alike) };
     expect(matchFiles([walk], twice, "", chosen).matches.get(walk.id)).toEqual({ from: "each", paths: ["b/walk/1.png", "b/walk/2.png"] });
+  });
+});
+
+describe("a file that fits, as others do", () => {
+  const still = (letter: string) => ({ ...picture("", letter), coverage: NOTHING, ground: null });
+  const animation = (...letters: string[]) => ({
+    ...{ kind: "animation" as const, plays: 0, broken: [] },
+    pictures: letters.map((letter) => ({ ...still(letter), ms: 100 })),
+  });
+
+  it("has the art of a source only with the very same pictures, and as many", () => {
+    const [one, two] = [source("s1", "art/porter.png"), source("s2", "art/a/0.png", "art/a/1.png")];
+    expect(hasArtOf(one, { kind: "still", picture: still("a") }, "porter.webp")).toBe(true);
+    expect(hasArtOf(one, { kind: "still", picture: still("b") }, "porter.webp")).toBe(false);
+    expect(hasArtOf(one, animation("a", "a"), "porter.gif")).toBe(false);
+    expect(hasArtOf(two, animation("a", "a"), "a.gif")).toBe(true);
+    expect(hasArtOf(two, animation("a", "b"), "a.gif")).toBe(false);
   });
 });
 

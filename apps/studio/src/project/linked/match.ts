@@ -26,7 +26,7 @@ export interface Matching {
   readonly unclear: ReadonlyMap<SourceId, readonly string[]>;
 }
 
-/** Paths that are known to have a source's art, by source, where others fit as well; none if no file has it. */
+/** Paths that are known to have a source's art where others fit as well, by what its art is called (`artStem`); none if no file has it. */
 export type Chosen = Readonly<Record<string, readonly string[]>>;
 
 /**
@@ -43,7 +43,8 @@ export function matchFiles(sources: readonly Source[], paths: readonly string[],
   const matches = new Map<SourceId, Match>();
   const unclear = new Map<SourceId, string[]>();
   for (const source of sources) {
-    const known = Object.hasOwn(chosen, source.id) ? chosen[source.id] : undefined;
+    const stem = artStem(source);
+    const known = Object.hasOwn(chosen, stem) ? chosen[stem] : undefined;
     const alike = new Set<string>();
     /** Of files that fit equally well the one that is known to be it. */
     const sure = (candidates: readonly string[] = []): string | null => {
@@ -51,7 +52,7 @@ export function matchFiles(sources: readonly Source[], paths: readonly string[],
       if (path === null) for (const each of candidates) alike.add(each);
       return path;
     };
-    const called = lastPart(artStem(source));
+    const called = lastPart(stem);
     const numbered = isNumberedByFiles(source) ? numberedFiles(called, imported) : () => null;
     const fileOf = ({ file, number }: Picture): string | null =>
       byPath.get(file.toLowerCase()) ??

@@ -44,8 +44,22 @@ export async function hashOfStill(file: File, stamp: string): Promise<string | n
 /** Whether the file has just the art that the source has. False for what cannot be read. `stamp` as for `isOtherArt`. */
 export async function isSameArt(source: Source, file: File, stamp: string): Promise<boolean> {
   const art = await artIn(file, stamp);
-  if (art?.kind === "still") return allPictures(source).some(({ sha256 }) => sha256 === art.picture.sha256);
-  return art !== null && (art.kind === "layers" ? source.layers !== undefined : true) && !(await isOtherArt(source, file, stamp));
+  return art !== null && hasArtOf(source, art, file.name);
+}
+
+/** Whether the pictures are those of the source, all of them; one still may be one of a series. */
+export function hasArtOf(source: Source, art: TakenArt, name: string): boolean {
+  const { pictures } = source;
+  switch (art.kind) {
+    case "still":
+      return allPictures(source).some(({ sha256 }) => sha256 === art.picture.sha256);
+    case "animation":
+      return art.pictures.length === pictures.length && art.pictures.every(({ sha256 }, k) => sha256 === pictures[k]?.sha256);
+    case "layers": {
+      const [whole] = layeredArt({ path: name, art }, source)?.pictures ?? [];
+      return whole !== undefined && pictures.length === 1 && whole.sha256 === pictures[0]?.sha256;
+    }
+  }
 }
 
 /** What was read, by stamp: hashes and sizes only. */

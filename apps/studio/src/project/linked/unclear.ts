@@ -1,5 +1,5 @@
 /** Decides between files that fit a source equally well: by what they have in them, or as the person says. */
-import type { Source, SourceId } from "@caravan/core/model";
+import { artStem, type Source } from "@caravan/core/model";
 import { type StoredLink, storage } from "../storage";
 import { stampOf } from "./compare";
 import { type Chosen, type Matching, matchFiles } from "./match";
@@ -25,12 +25,11 @@ export async function matchedByContent(
       const file = art.get(path);
       if (file && (await isSameArt(source, file, `${stamp} ${path} ${stampOf(file)}`))) same.push(path);
     }
-    if (same.length > 0) found[source.id] = same;
+    if (same.length > 0) found[artStem(source)] = same;
   }
+  if (Object.keys(found).length === 0) return matching;
   const sure = matchFiles(sources, paths, name, { ...link.chosen, ...found });
-  const isDecided = Object.keys(found).some((id) => !sure.unclear.has(id as SourceId));
-  if (!isDecided) return matching;
-  await remember(link.project, found);
+  if (sure.unclear.size < matching.unclear.size) await remember(link.project, found);
   return sure;
 }
 

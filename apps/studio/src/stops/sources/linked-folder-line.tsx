@@ -102,7 +102,7 @@ function FileChoice({ source, paths }: { source: Source; paths: readonly string[
       value={null}
       placeholder={t("Choose its file")}
       options={[...paths.map((path) => [path, path] as const), ["", t("None of these")] as const]}
-      onChange={(path) => inBackground(chooseFile(source.id, path === "" ? null : path))}
+      onChange={(path) => inBackground(chooseFile(source, path === "" ? null : path))}
     />
   );
 }

@@ -7,7 +7,7 @@ const FLOORS = [
   ["palette", "assemble", "outline", "parts"],
   ["tiles"],
   ["art", "codec", "cut", "pack", "lettering", "behave"],
-  ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse"],
+  ["marks", "metadata", "frame-identity", "atlas", "bundle", "rehearse", "receipt"],
   ["delivery-plan", "example", "stage"],
   ["edit"],
   ["check", "intake"],

@@ -6,8 +6,8 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import type { NamedFile } from "@caravan/core/codec";
-import { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
+import { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/receipt";
 import { reasonOf } from "./files";
 import { wrongCall } from "./output";
 import { hashAt, type StagedFile, type Staging, stageFile } from "./staged-file";

@@ -57,4 +57,17 @@ describe("a sheet of very many frames", () => {
     expect(status).toBe(1);
     expect(stderr).toMatch(/Writing failed: A part of the path is a file, not a folder/);
   });
+
+  it("ends at once where threads were started for a large sheet that has few frames, or none that can be written", () => {
+    const large = clearPixels(2048, 2048);
+    large.bytes.fill(255, 0, 4);
+    large.bytes.fill(255, large.bytes.length - 4);
+    writeFileSync(join(folder, "large.png"), png.encode(large));
+    const few = caravan("cut", "large.png", "--cell", "1024x1024", "--out", "few");
+    expect(few).toMatchObject({ status: 0, stderr: "" });
+    expect(files("few")).toEqual(["large_0.png", "large_3.png"]);
+    const none = caravan("cut", "large.png", "--cell", "4096x4096", "--out", "none");
+    expect(none.status).toBe(1);
+    expect(none.stderr).toMatch(/large\.png/);
+  });
 });

@@ -64,6 +64,19 @@ describe("PNG files", () => {
     expect(samePixels(beside, large) && samePixels(plain, large)).toBe(true);
   });
 
+  it("of one kind, with too little or too much data or a filter that does not exist, end as the coder says", async () => {
+    const row = [0, ...Array(8).fill(255)];
+    for (const rows of [row, [...row, ...row, ...row], [...row, 5, ...Array(8).fill(255)], [...row, ...row, ...Array(200_000).fill(7)]]) {
+      const bytes = white(deflateSync(Buffer.from(rows)));
+      const outcome = await decodePng(bytes, "x").then(
+        ({ bytes: read }) => String(read),
+        (error: Error) => error.message,
+      );
+      const plain = () => String(png.decode(bytes, "x").bytes);
+      expect(outcome).toBe(rows.length === 9 * 3 ? plain() : reasonOf(plain));
+    }
+  });
+
   it("that are no PNG, cut off or empty are refused with the coder's own reasons", async () => {
     const whole = white(data);
     for (const bytes of [new Uint8Array(0), whole.subarray(0, 20), whole.subarray(0, 50), Buffer.from("no picture at all, only some text")])

@@ -1,8 +1,20 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { promisify } from "node:util";
-import { deflateSync, inflate, inflateSync, type ZlibOptions } from "node:zlib";
-import { createPngCodec, damagedData, type PngCodec, pictureDataOf, type WasmModule } from "@caravan/core/codec";
+import { crc32, createInflate, deflateSync, inflate, inflateSync, type ZlibOptions } from "node:zlib";
+import {
+  createPngCodec,
+  damagedData,
+  hasPlainRows,
+  inspectPng,
+  looksLikePng,
+  type PngCodec,
+  type PngHeader,
+  pictureDataOf,
+  type RowsRestored,
+  restoringRows,
+  type WasmModule,
+} from "@caravan/core/codec";
 import type { Pixels } from "@caravan/core/raster";
 
 /** Types of Node 20 leave out WebAssembly; compiling is all that is needed of it here. */
@@ -21,22 +33,42 @@ export function pngCodec(): PngCodec {
     encode: (pixels) => plainCodec().encode(pixels),
     encodeFull: (pixels) => plainCodec().encodeFull(pixels),
     decode(bytes, where) {
-      const pixels = plainCodec().decode(bytes, where);
+      const header = inspectPng(bytes, where, crc32);
+      let data: Uint8Array;
       try {
-        inflateSync(dataOf(bytes), { chunkSize: unpackedLength(bytes) });
+        data = inflateSync(dataOf(bytes), unpackingOf(bytes));
       } catch (cause) {
         throw damagedData(where, cause);
       }
-      return pixels;
+      const plain = hasPlainRows(header) ? roomFor(header) : null;
+      return plain?.rows.add(data) && plain.rows.isWhole() ? plain.pixels : plainCodec().decode(bytes, where);
     },
   };
   return codec;
 }
 
-/** As the coder's `decode`, with the checksum verified by a thread of the system meanwhile: a third less time for a large sheet. */
+/**
+ * As the coder's `decode`, with the data unpacked and its checksum verified by a thread of the system meanwhile: four times as fast as by
+ * the coder. For most large sheets that is nearly all of the work.
+ */
 export async function decodePng(bytes: Uint8Array, where: string): Promise<Pixels> {
-  const verified = unpacked(dataOf(bytes), { chunkSize: unpackedLength(bytes) });
-  // What decoding says of a damaged file says more.
+  const header = inspectPng(bytes, where, crc32);
+  if (!hasPlainRows(header)) return decodedAndVerified(bytes, where);
+  const { rows, pixels } = roomFor(header);
+  const unpacking = createInflate({ chunkSize: PART });
+  unpacking.end(dataOf(bytes));
+  try {
+    for await (const part of unpacking) if (!rows.add(part as Uint8Array)) return decodedAndVerified(bytes, where);
+  } catch (cause) {
+    throw damagedData(where, cause);
+  }
+  return rows.isWhole() ? pixels : decodedAndVerified(bytes, where);
+}
+
+/** For pictures that only the coder can read, or about which it has something to say. */
+async function decodedAndVerified(bytes: Uint8Array, where: string): Promise<Pixels> {
+  const verified = inflated(dataOf(bytes), unpackingOf(bytes));
+  // What the coder says of a damaged file says more.
   verified.catch(() => {});
   const pixels = plainCodec().decode(bytes, where);
   try {
@@ -45,6 +77,11 @@ export async function decodePng(bytes: Uint8Array, where: string): Promise<Pixel
     throw damagedData(where, cause);
   }
   return pixels;
+}
+
+function roomFor({ width, height }: PngHeader): { readonly rows: RowsRestored; readonly pixels: Pixels } {
+  const bytes = pixelMemory(width * height * 4);
+  return { rows: restoringRows(width, height, bytes), pixels: { width, height, bytes } };
 }
 
 /**
@@ -56,15 +93,16 @@ export function framesCodec(): Pick<PngCodec, "encode"> {
   return frames;
 }
 
-const unpacked = promisify<Uint8Array, ZlibOptions, Uint8Array>(inflate);
+const inflated = promisify<Uint8Array, ZlibOptions, Uint8Array>(inflate);
 
 /** Without the test of the checksum. Its WebAssembly lies beside the bundle, in development in its package. */
 function plainCodec(): PngCodec {
-  plain ??= createPngCodec(
-    new WebAssembly.Module(readWasm()),
-    (length) => new Uint8Array(length < WORTH_SHARING ? new ArrayBuffer(length) : new SharedArrayBuffer(length)),
-  );
+  plain ??= createPngCodec(new WebAssembly.Module(readWasm()), pixelMemory);
   return plain;
+}
+
+function pixelMemory(length: number): Uint8Array {
+  return new Uint8Array(length < WORTH_SHARING ? new ArrayBuffer(length) : new SharedArrayBuffer(length));
 }
 
 function dataOf(bytes: Uint8Array): Uint8Array {
@@ -72,7 +110,23 @@ function dataOf(bytes: Uint8Array): Uint8Array {
   return parts.length === 1 ? (parts[0] as Uint8Array) : Buffer.concat(parts);
 }
 
-/** bytes: as its header says; a buffer of this length holds all at once, so that nothing is put together afterwards. */
+/** px: as many as a PNG's header says; 0 for other files. */
+export function pixelsIn(bytes: Uint8Array): number {
+  if (!looksLikePng(bytes) || bytes.length < HEADER_END) return 0;
+  const view = new DataView(bytes.buffer, bytes.byteOffset, HEADER_END);
+  return view.getUint32(16) * view.getUint32(20);
+}
+
+/**
+ * A buffer of the length that the header gives holds all at once, so that nothing is put together afterwards. Interlaced data is longer, but
+ * never twice as long; what goes on beyond that is damaged, and could fill the memory.
+ */
+function unpackingOf(bytes: Uint8Array): ZlibOptions {
+  const length = unpackedLength(bytes);
+  return { chunkSize: length, maxOutputLength: 2 * length + SHORTEST_LIMIT };
+}
+
+/** bytes: as its header says. */
 function unpackedLength(bytes: Uint8Array): number {
   const [smallest, largest] = [64, 2 ** 29];
   if (bytes.length < HEADER_END) return smallest;
@@ -83,6 +137,10 @@ function unpackedLength(bytes: Uint8Array): number {
   return Math.min(Math.max(row * view.getUint32(20), smallest), bytes.length * 1032, largest);
 }
 
+/** bytes: unpacked at a time, while the rows before are restored. */
+const PART = 1_048_576;
+/** bytes: enough for the filters of any small interlaced picture. */
+const SHORTEST_LIMIT = 65_536;
 /** bytes: where the header of a PNG file ends. */
 const HEADER_END = 33;
 /** By colour type (specification, table 11.1). */

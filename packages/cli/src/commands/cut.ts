@@ -4,12 +4,15 @@ import type { Correction } from "@caravan/core/metadata";
 import { CaravanError, isMeaning, MEANINGS } from "@caravan/core/model";
 import { sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
-import { type CutOptions, clearingOf, recipeOf, refuseStrays } from "../cutting/call";
+import { type CutOptions, clearingOf, makesProject, recipeOf, refuseStrays } from "../cutting/call";
 import type { Sheet, Told } from "../cutting/sheet";
+import { readFile } from "../files";
+import { startThreads } from "../frame-files";
 import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { failureOf, note, tell, wrongCall } from "../output";
-import { reserveStandardOutput, STANDARD, writeToStandardOutput } from "../standard";
-import { readStill } from "../stills";
+import { pixelsIn } from "../png";
+import { calledInWords, reserveStandardOutput, STANDARD, writeToStandardOutput } from "../standard";
+import { decodeStill } from "../stills";
 
 const NONE = { x: 0, y: 0 };
 const WAYS = ["cell", "count", "islands", "meta", "suggest"] as const;
@@ -85,14 +88,31 @@ async function cut(images: string[], options: CutOptions): Promise<void> {
 
 /** `into` receives the frames' files if they do not go into a folder. */
 async function cutOne(image: string, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
-  const decoded = await readStill(image);
+  // Code and threads load while the sheet is unpacked.
+  const way = wayOf(options);
+  const bytes = readFile(image);
+  if (options.out !== undefined && !into && !makesProject(options)) startThreads(pixelsIn(bytes));
+  const decoded = await decodeStill(bytes, calledInWords(image));
   const clearing = clearingOf(decoded, options, image);
   const pixels = asSeen(decoded, { clearing });
   const coverage = sheetCoverageOf(pixels);
-  const sheet: Sheet = { image, decoded, clearing, pixels, coverage };
-  if (options.suggest) return (await import("../cutting/suggested")).suggested(sheet, options);
-  if (options.meta !== undefined) return (await import("../cutting/by-metadata")).byMetadata(sheet, options.meta, options, into);
-  return (await import("../cutting/by-recipe")).byRecipe(sheet, recipeOf(options), options, into);
+  return (await way)({ image, decoded, clearing, pixels, coverage }, into);
+}
+
+type Way = (sheet: Sheet, into: NamedFile[] | null) => Told | Promise<Told>;
+
+async function wayOf(options: CutOptions): Promise<Way> {
+  const { suggest, meta } = options;
+  if (suggest) {
+    const { suggested } = await import("../cutting/suggested");
+    return (sheet) => suggested(sheet, options);
+  }
+  if (meta !== undefined) {
+    const { byMetadata } = await import("../cutting/by-metadata");
+    return (sheet, into) => byMetadata(sheet, meta, options, into);
+  }
+  const { byRecipe } = await import("../cutting/by-recipe");
+  return (sheet, into) => byRecipe(sheet, recipeOf(options), options, into);
 }
 
 function correction(text: string, before: readonly Correction[]): Correction[] {

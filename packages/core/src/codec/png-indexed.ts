@@ -26,7 +26,9 @@ export function encodeIndexed(pixels: Pixels, deflate: Deflate = deflateAlike): 
   const palette = new Uint8Array(colours.length * 3);
   const alphas = new Uint8Array(colours.length);
   colours.forEach((colour, k) => {
-    palette.set([colour & 255, (colour >>> 8) & 255, (colour >>> 16) & 255], k * 3);
+    palette[k * 3] = colour;
+    palette[k * 3 + 1] = colour >>> 8;
+    palette[k * 3 + 2] = colour >>> 16;
     alphas[k] = colour >>> 24;
   });
   const header = new Uint8Array(13);
@@ -54,22 +56,25 @@ function colourTable({ bytes, width, height }: Pixels): { colours: number[]; ind
   const pixels = new Int32Array(pixelWords(bytes).buffer, pixelWords(bytes).byteOffset, width * height);
   const found = new Int32Array(MOST_COLOURS);
   let count = 0;
-  /** By hash: the index of a colour plus 1, or 0. */
-  const table = new Uint16Array(PLACES);
+  /** By hash: a colour, and its index plus 1 or 0. */
+  const colourAt = new Int32Array(PLACES);
+  const indexAt = new Uint16Array(PLACES);
   const indexes = new Uint8Array(width * height);
-  for (let k = 0; k < indexes.length; ) {
+  const length = indexes.length;
+  for (let k = 0; k < length; ) {
     const colour = pixels[k] as number;
     let place = Math.imul(colour, 0x9e3779b1) >>> (32 - PLACES_BITS);
-    while (table[place] !== 0 && found[(table[place] as number) - 1] !== colour) place = (place + 1) % PLACES;
-    if (table[place] === 0) {
+    while (indexAt[place] !== 0 && colourAt[place] !== colour) place = (place + 1) % PLACES;
+    if (indexAt[place] === 0) {
       if (count === MOST_COLOURS) return null;
       found[count] = colour;
-      table[place] = ++count;
+      colourAt[place] = colour;
+      indexAt[place] = ++count;
     }
-    const index = (table[place] as number) - 1;
+    const index = (indexAt[place] as number) - 1;
     // Neighbours mostly have the same colour.
     do indexes[k++] = index;
-    while (pixels[k] === colour);
+    while (k < length && pixels[k] === colour);
   }
   const appeared = Array.from(found.subarray(0, count), (colour) => colour >>> 0);
   const isOpaque = (colour: number) => colour >>> 24 === 255;

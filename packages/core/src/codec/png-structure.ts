@@ -15,6 +15,7 @@ export interface PngHeader {
   readonly height: number;
   readonly bitDepth: number;
   readonly colourType: number;
+  readonly interlaced: boolean;
 }
 
 /** px: the longest side that browsers' canvases and their textures support. */
@@ -38,11 +39,14 @@ export function looksLikePng(bytes: Uint8Array): boolean {
   return bytes.length >= 8 && SIGNATURE.every((byte, k) => bytes[k] === byte);
 }
 
+/** CRC-32 of bytes (ISO 3309), as a signed or unsigned number. */
+export type Checksum = (bytes: Uint8Array) => number;
+
 /**
- * Reads the header and checks the structure. `where` names the file in errors.
+ * Reads the header and checks the structure. `where` names the file in errors; `checksum` may be a faster one that the system has.
  * Throws `empty-file`, `not-a-picture`, `damaged-picture` or `picture-too-large`.
  */
-export function inspectPng(bytes: Uint8Array, where: string): PngHeader {
+export function inspectPng(bytes: Uint8Array, where: string, checksum: Checksum = CRC32.buf): PngHeader {
   if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Export the picture again."));
   if (!looksLikePng(bytes)) throw notPng(bytes, where);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
@@ -64,7 +68,7 @@ export function inspectPng(bytes: Uint8Array, where: string): PngHeader {
         t("The PNG file is cut off: its part {type} should end at byte {end}, the file has {bytes}.", { type, end, bytes: bytes.length }),
       );
     const critical = type.charCodeAt(0) < 0x61;
-    if (critical && CRC32.buf(bytes.subarray(at + 4, end - 4)) !== view.getInt32(end - 4))
+    if (critical && (checksum(bytes.subarray(at + 4, end - 4)) | 0) !== view.getInt32(end - 4))
       throw damaged(t("The PNG file's part {type} at byte {at} is damaged: its checksum is wrong.", { type, at }));
     if (header === null && type !== "IHDR") throw damaged(t("The PNG file does not begin with its header."));
     switch (type) {
@@ -107,7 +111,7 @@ function headerAt(view: DataView, at: number, damaged: (what: string) => Caravan
   if (!DEPTHS[colourType]?.includes(bitDepth))
     throw damaged(t("The PNG file's colour type {colourType} with {bitDepth} bits does not exist.", { colourType, bitDepth }));
   if (compression !== 0 || filter !== 0 || interlace > 1) throw damaged(t("The PNG file's header names a method that does not exist."));
-  return { width, height, bitDepth, colourType };
+  return { width, height, bitDepth, colourType, interlaced: interlace === 1 };
 }
 
 function tooLarge({ width, height }: PngHeader, where: string): CaravanError {

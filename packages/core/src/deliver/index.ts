@@ -1,4 +1,3 @@
 export type { FrameToDeliver } from "./contents";
 export { type DeliveredPage, deliver, deliverContents } from "./project";
 export type { Proof } from "./proof";
-export { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "./receipt";

@@ -4,8 +4,8 @@
  */
 
 import { type NamedFile, sha256Hex } from "@caravan/core/codec";
-import { RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/deliver";
 import { CaravanError } from "@caravan/core/model";
+import { RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/receipt";
 import { t } from "../../ui/words";
 import { fileAt, isMissing, parentOf, writeWhole } from "../linked/folder-files";
 

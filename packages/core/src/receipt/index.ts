@@ -1,0 +1,1 @@
+export { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "./receipt";

@@ -54,7 +54,7 @@ export function* frameFiles(pixels: Pixels, frames: readonly FrameFile[]): Gener
   for (const frame of frames) yield frameFile(pixels, frame);
 }
 
-export function frameFile(pixels: Pixels, frame: FrameFile): NamedFile {
+function frameFile(pixels: Pixels, frame: FrameFile): NamedFile {
   return { path: frame.path, bytes: framesCodec().encode(drawnPixels(pixels, frame as FrameFile & Frame)) };
 }
 

@@ -93,7 +93,9 @@ const suggestions = z.object({
   width: count,
   height: count,
   suggestions: z
-    .array(z.object({ cell: size, margin: at, gap: at, columns: count, rows: count, score: z.number() }))
+    .array(
+      z.object({ cell: size, margin: at, gap: at, columns: count, rows: count, score: z.number(), framed: z.literal(true).optional() }),
+    )
     .describe("Grids, the best first."),
   outlines: z
     .object({ first: z.boolean().describe("Whether they fit better than any grid."), frames: count, join: count, least: count })

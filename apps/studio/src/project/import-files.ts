@@ -146,7 +146,7 @@ async function gridsOf(sheets: readonly TakenItem[], signal: AbortSignal): Promi
       if (art.kind !== "still") return;
       const { ground, sha256 } = art.picture;
       const { coverage } = ground ? await pictureOfLook(lookOf({ clearing: ground.clearing }, { sha256 })) : art.picture;
-      const [suggestion] = await run("suggestGrids", { coverage }, { signal });
+      const [suggestion] = await run("suggestGrids", { coverage, whole: art.picture.coverage }, { signal });
       if (suggestion) grids.set(path, { suggestion, coverage });
     }),
   );

@@ -49,7 +49,7 @@ async function suggest(source: Source, picture: Picture, tell: (cuts: SuggestedC
   const { coverage } = seenThrough ? await pictureOfLook(lookOf({ clearing: ground.clearing }, sheetOf(source))) : picture;
   // Outlines are searched in the picture as it is: with an opaque background there are none.
   if (seenThrough || width * height > LARGE)
-    tell({ grids: (await run("suggestGrids", { coverage })).slice(0, SHOWN), outlines: null }, seenThrough);
+    tell({ grids: (await run("suggestGrids", { coverage, whole: picture.coverage })).slice(0, SHOWN), outlines: null }, seenThrough);
   if (seenThrough) return;
   const { grids, outlines } = await run("suggestCuts", { coverage });
   tell({ grids: grids.slice(0, SHOWN), outlines }, true);

@@ -190,7 +190,7 @@ export type Jobs = {
   /** Deletes those of the pictures that nothing in storage refers to, nor `keep`. */
   picturesOfNobody: { ask: object; answer: string[] };
   sweepPictures: { ask: { hashes: readonly string[]; keep: readonly string[] }; answer: number };
-  suggestGrids: { ask: { coverage: Coverage }; answer: readonly GridSuggestion[] };
+  suggestGrids: { ask: { coverage: Coverage; whole?: Coverage }; answer: readonly GridSuggestion[] };
   /** Grids and outlines that a sheet may be cut by. */
   suggestCuts: {
     ask: { coverage: Coverage };

@@ -187,7 +187,7 @@ function gridsOf({ items, pictures }: TakenFiles, found: readonly TakenDescripti
     const coverage = ground
       ? coverageOf(asSeen(pngCodec().decode(pictures.get(sha256) as Uint8Array, path), { clearing: ground.clearing }))
       : art.picture.coverage;
-    const [suggestion] = suggestGrids(coverage);
+    const [suggestion] = suggestGrids(coverage, 1, art.picture.coverage);
     if (suggestion) grids.set(path, { suggestion, coverage });
   }
   return grids;

@@ -17,15 +17,15 @@ function seenThrough(pixels: Pixels, coverage: Coverage, image: string): Coverag
 export function suggested({ image, pixels, coverage: all }: Sheet, options: CutOptions): Told {
   if (options.out !== undefined) wrongCall("--suggest cuts nothing; leave out --out.");
   const coverage = seenThrough(pixels, all, image);
-  const suggestions = suggestGrids(coverage);
+  const suggestions = suggestGrids(coverage, undefined, all);
   const along = suggestOutlines(coverage, suggestions);
   const outlines = along && { first: along.first, frames: along.count, join: along.cut.joinPx, least: along.cut.leastPx };
   const said =
     outlines &&
     `along outlines: ${counted(outlines.frames, "frame")} (--islands --join ${outlines.join} --least ${outlines.least} --level)`;
   const grids = suggestions.map(
-    ({ cell, margin, gap, columns, rows, score }) =>
-      `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y} (${score.toFixed(2)})`,
+    ({ cell, margin, gap, columns, rows, score, framed }) =>
+      `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y}${framed ? ", between drawn lines" : ""} (${score.toFixed(2)})`,
   );
   const lines = said ? (outlines?.first ? [`${said}; no grid fits`, ...grids] : [...grids, said]) : grids;
   return {

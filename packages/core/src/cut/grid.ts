@@ -60,6 +60,11 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
   return { cell, columns, rows, margin, gap, leftOver };
 }
 
+/** Whether everything left over is a border as wide as the margin or the spacing: sheets often end with one, and no cell is missing. */
+export function leavesBorderOnly({ leftOver: { right, bottom }, margin, gap }: Grid): boolean {
+  return [0, margin.x, gap.x].includes(right) && [0, margin.y, gap.y].includes(bottom);
+}
+
 /** Where the first whole cell begins: margin and offset; a grid that begins outside the picture loses the cells that do. */
 function startOf({ margin, gap, offset, ...cut }: GridCut): Spacing {
   if (!offset) return margin;

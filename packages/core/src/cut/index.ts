@@ -1,8 +1,6 @@
 export { cutByGrid } from "./cells";
-export { cellAt, cellRect, type Grid, gridOf } from "./grid";
-
+export { cellAt, cellRect, type Grid, gridOf, leavesBorderOnly } from "./grid";
 export { type CutPieces, cutSheet, type FindingCut, likenessOf, type Piece } from "./pieces";
-
 export { cutOfSuggestion, suggestGrids } from "./suggest";
 export { type OutlineSuggestion, suggestOutlines, USUAL_OUTLINES } from "./suggest-outlines";
 export type { GridSuggestion } from "./suggestion";

@@ -38,10 +38,18 @@ export interface FoundIslands {
 
 export function findIslands(coverage: Coverage, { joinPx, leastPx }: IslandRecipe): FoundIslands {
   const runs = runsOf(coverage);
-  const parts = labelled(runs, coverage.height);
+  const parts = labelled(runs, coverage.height, true);
   const joined = joinPx > 0 ? joinedParts(runs, parts, coverage.height, joinPx) : parts.islands;
   const islands = joined.filter(({ area }) => area >= leastPx);
   return { islands, small: joined.length - islands.length };
+}
+
+/** Regions of clear pixels that touch at their sides, in no particular order. Cost: O(pixels / 32 + runs). */
+export function clearRegions({ width, height, bits }: Coverage): Island[] {
+  const stride = Math.ceil(width / 32);
+  const beyond = width % 32 === 0 ? 0 : -1 << (width % 32);
+  const clear = bits.map((word, k) => (k % stride === stride - 1 ? ~word & ~beyond : ~word));
+  return labelled(runsOf({ width, height, bits: clear }), height, false).islands;
 }
 
 /** Runs of drawn pixels, row by row: run k covers `from[k]` ≤ x < `to[k]`; those of row y are `first[y]` ≤ k < `first[y + 1]`. */
@@ -100,16 +108,18 @@ interface Parts {
   readonly islands: Island[];
 }
 
-/** Islands of pixels that touch. */
-function labelled({ from, to, first }: Runs, height: number): Parts {
+/** Islands of pixels that touch; whether at a corner counts, too. */
+function labelled({ from, to, first }: Runs, height: number, atCorners: boolean): Parts {
+  const reach = atCorners ? 0 : 1;
   const parent = new Int32Array(from.length).map((_, k) => k);
   for (let y = 1; y < height; y++) {
     let above = first[y - 1] as number;
     const aboveEnd = first[y] as number;
     for (let run = aboveEnd; run < (first[y + 1] as number); run++) {
-      // Touching at a corner counts: a run above that ends where this one begins is a neighbour.
-      while (above < aboveEnd && (to[above] as number) < (from[run] as number)) above++;
-      for (let other = above; other < aboveEnd && (from[other] as number) <= (to[run] as number); other++) unite(parent, run, other);
+      // A run above that ends where this one begins touches it at a corner.
+      while (above < aboveEnd && (to[above] as number) < (from[run] as number) + reach) above++;
+      for (let other = above; other < aboveEnd && (from[other] as number) <= (to[run] as number) - reach; other++)
+        unite(parent, run, other);
     }
   }
   const of = new Int32Array(from.length);

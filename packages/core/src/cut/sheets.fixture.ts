@@ -150,3 +150,42 @@ export function unevenSheet(seed: number): { readonly pixels: Pixels; readonly f
     drawFigure(pixels, x, top, { w, h }, { wide: 0.95, tall: 0.95, hue: random() * 200 }, random(), false, random);
   return { pixels, figures: placed.length };
 }
+
+/**
+ * Sheet number `seed` of figures in cells that are framed: by lines between them, with or without some around the sheet, or by a box around
+ * each; some last rows are short. Behind lines the ground is clear or opaque.
+ */
+export function framedSheet(seed: number): KnownSheet {
+  const random = randomFrom(seed + 11_000_000);
+  const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
+  const w = pick(CELLS);
+  const h = random() < 0.5 ? w : pick(CELLS);
+  const columns = 3 + Math.floor(random() * 8);
+  const rows = 2 + Math.floor(random() * 5);
+  const thick = pick([1, 1, 1, 2, 3]);
+  const boxes = random() < 0.4;
+  const apart = boxes ? 1 + Math.floor(random() * 6) : 0; // px between boxes
+  const around = boxes || random() < 0.5;
+  const gap = boxes ? 2 * thick + apart : thick;
+  const margin = boxes ? thick + Math.floor(random() * 5) : around ? thick : 0;
+  const shortRow = boxes && random() < 0.5 ? 1 + Math.floor(random() * columns) : columns;
+  const width = 2 * margin + columns * (w + gap) - gap;
+  const height = 2 * margin + rows * (h + gap) - gap;
+  const pixels = clearPixels(width, height);
+  const ground = !boxes && random() < 0.5 ? [random() * 255, random() * 255, random() * 255, 255] : [0, 0, 0, 0];
+  const line = [random() * 255, 255, random() * 255, 255];
+  const paint = (left: number, top: number, wide: number, tall: number, colour: readonly number[]) => {
+    for (let y = Math.max(0, top); y < Math.min(height, top + tall); y++)
+      for (let x = Math.max(0, left); x < Math.min(width, left + wide); x++) pixels.bytes.set(colour, (y * width + x) * 4);
+  };
+  paint(0, 0, width, height, boxes ? ground : line);
+  const figure = { wide: 0.3 + random() * 0.5, tall: 0.5 + random() * 0.4, hue: random() * 200 };
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < (row === rows - 1 ? shortRow : columns); column++) {
+      const [left, top] = [margin + column * (w + gap), margin + row * (h + gap)];
+      if (boxes) paint(left - thick, top - thick, w + 2 * thick, h + 2 * thick, line);
+      paint(left, top, w, h, ground);
+      drawFigure(pixels, left, top, { w, h }, figure, column / columns, false, random);
+    }
+  return { pixels, cell: { w, h }, margin: { x: margin, y: margin }, gap: { x: gap, y: gap }, columns, rows };
+}

@@ -46,7 +46,8 @@ export function suggestOutlines(coverage: Coverage, grids: readonly GridSuggesti
   const row = groupedByRow(pieces).reduce((most, each) => (each.length > most.length ? each : most), [] as readonly Piece[]);
   const size = { w: coverage.width, h: coverage.height };
   const grid = grids[0] && gridOf(size, cutOfSuggestion(grids[0]), "suggestion");
-  const fits = grid !== undefined && cutBy(grid, islands) <= MOST_CUT && perCell(grid, pieces) <= MOST_IN_A_CELL;
+  // The lines themselves are islands that no cell contains.
+  const fits = grids[0]?.framed || (grid !== undefined && cutBy(grid, islands) <= MOST_CUT && perCell(grid, pieces) <= MOST_IN_A_CELL);
   return { cut: USUAL_OUTLINES, count: pieces.length, row, first: !fits && areAlike(pieces.map(({ rect }) => rect)) };
 }
 

@@ -5,17 +5,28 @@
  * the drawing: lines should cut through little, gaps and margins should be clear, and the sheet shifted by one period should resemble
  * itself (normalised correlation of its profile). Then the best divisions of both sides are paired. Pairs with matching margins and gaps
  * and with typical cell sizes come first, because clear space alone cannot distinguish a gap from a cell's own border. Fully drawn sheets
- * are left to `suggest-full.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
+ * are left to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
  */
 import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { cellRect, gridOf } from "./grid";
 import { likenessAtShift, type Profile, profilesOf } from "./profile";
+import { suggestFramed } from "./suggest-framed";
 import { suggestFull } from "./suggest-full";
 import type { GridSuggestion } from "./suggestion";
 
-/** At most `most` grids, best first; none if nothing is drawn. */
-export function suggestGrids(coverage: Coverage, most = 6): GridSuggestion[] {
+/**
+ * At most `most` grids, best first; none if nothing is drawn. `whole` is the picture with its opaque ground, where `coverage` is without it:
+ * lines between cells may have gone with the ground.
+ */
+export function suggestGrids(coverage: Coverage, most = 6, whole: Coverage = coverage): GridSuggestion[] {
+  const plain = plainGrids(coverage, most);
+  const framed = suggestFramed(coverage, whole);
+  return framed ? [framed, ...plain].slice(0, most) : plain;
+}
+
+/** Grids of cells between which there is nothing, or no space. */
+function plainGrids(coverage: Coverage, most: number): GridSuggestion[] {
   const full = suggestFull(coverage, most);
   if (full) return full;
   const { along, down } = profilesOf(coverage);

@@ -9,4 +9,6 @@ export interface GridSuggestion {
   readonly rows: number;
   /** 0 to 1: how well it fits; only to be compared on the same sheet. */
   readonly score: number;
+  /** Whether lines are drawn between its cells, or boxes around them. They lie in its gaps. */
+  readonly framed?: true;
 }

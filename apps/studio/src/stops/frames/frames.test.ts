@@ -121,6 +121,15 @@ describe("the recipe's fields", () => {
     expect(outcomeInWords(source, gridOfSource(source))).toEqual({ text: "10 frames, 2 empty left out, nothing left over", good: true });
     const odd = { ...source, pictures: source.pictures.map((each) => ({ ...each, width: 33, height: 31 })) };
     expect(outcomeInWords(odd, gridOfSource(odd)).text).toBe("10 frames, 2 empty left out, left over: 1 px at right, 1 px at bottom");
+    const margin = { x: 1, y: 1 };
+    const bordered = { ...odd, cut: { ...cutOf(odd), by: "count" as const, columns: 4, rows: 3, margin: { x: 0, y: 0 }, gap: margin } };
+    expect(gridOfSource(bordered)).toMatchObject({ cell: { w: 7, h: 9 }, leftOver: { right: 2, bottom: 2 } });
+    expect(outcomeInWords(bordered, gridOfSource(bordered)).good).toBe(false);
+    const closed = { ...bordered, pictures: odd.pictures.map((each) => ({ ...each, width: 32, height: 30 })) };
+    expect(outcomeInWords(closed, gridOfSource(closed))).toEqual({
+      text: "10 frames, 2 empty left out, nothing left over but a border: 1 px at right, 1 px at bottom",
+      good: true,
+    });
     expect(outcomeInWords(dropFrames(project, [ref(0)]).sources[0] as Source, gridOfSource(source)).text).toContain(
       "9 frames, 2 empty left out, 1 dropped",
     );

@@ -1,6 +1,6 @@
 /** The grid that the fields show and edit: the source's own cut, or for an uncut sheet one cell of its full size. */
 
-import { type Grid, gridOf } from "@caravan/core/cut";
+import { type Grid, gridOf, leavesBorderOnly } from "@caravan/core/cut";
 import { type GridCut, type Size, type Source, type Spacing, sheetOf } from "@caravan/core/model";
 import { t } from "../../ui/words";
 
@@ -41,18 +41,16 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
   const skipped = taken - source.frames.length;
   const beside = grid.columns * grid.rows - taken;
   const { right, bottom } = grid.leftOver;
+  const rest = [right && t("{right} px at right", { right }), bottom && t("{bottom} px at bottom", { bottom })].filter(Boolean).join(", ");
+  const good = leavesBorderOnly(grid);
   const parts = [
     kept === 1 ? t("1 frame") : t("{kept} frames", { kept }),
     skipped > 0 ? t("{skipped} empty left out", { skipped }) : empty > 0 ? t("{empty} empty", { empty }) : t("none empty"),
     ...(beside > 0 ? [t("{beside} cells not taken", { beside })] : []),
     ...(dropped > 0 ? [t("{dropped} dropped", { dropped })] : []),
-    right + bottom === 0
-      ? t("nothing left over")
-      : t("left over: {rest}", {
-          rest: [right && t("{right} px at right", { right }), bottom && t("{bottom} px at bottom", { bottom })].filter(Boolean).join(", "),
-        }),
+    rest === "" ? t("nothing left over") : good ? t("nothing left over but a border: {rest}", { rest }) : t("left over: {rest}", { rest }),
   ];
-  return { text: parts.join(", "), good: right + bottom === 0 };
+  return { text: parts.join(", "), good };
 }
 
 /** How many of `count` columns or rows are taken. */

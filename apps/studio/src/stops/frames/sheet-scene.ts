@@ -2,7 +2,7 @@
  * Computes what is drawn over a sheet: cells, which are empty, dropped or picked, and the key cursor. Pure, and tested; `paint` only puts
  * it on a canvas. Rectangles in sheet pixels; contains only what is visible.
  */
-import { cellRect, type Grid } from "@caravan/core/cut";
+import { cellRect, type Grid, leavesBorderOnly } from "@caravan/core/cut";
 import { type FrameRef, frameRef, overlaps, type Rect, type Source, sheetOf } from "@caravan/core/model";
 
 export interface SheetScene {
@@ -122,7 +122,10 @@ export function rowRect(grid: Grid, row: number): Rect {
   return { x: first.x, y: first.y, w: last.x + last.w - first.x, h: first.h };
 }
 
-function leftOverOf(source: Source, { leftOver }: Grid): Rect[] {
+/** What may be missing from the cut, hatched; a border as wide as the margin is not. */
+function leftOverOf(source: Source, grid: Grid): Rect[] {
+  if (leavesBorderOnly(grid)) return [];
+  const { leftOver } = grid;
   const { width, height } = sheetOf(source);
   const right = leftOver.right > 0 ? [{ x: width - leftOver.right, y: 0, w: leftOver.right, h: height }] : [];
   const bottom = leftOver.bottom > 0 ? [{ x: 0, y: height - leftOver.bottom, w: width - leftOver.right, h: leftOver.bottom }] : [];

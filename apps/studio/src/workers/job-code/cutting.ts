@@ -17,8 +17,8 @@ export async function suggestCuts({ coverage }: Ask<"suggestCuts">): Promise<Ans
   return { grids, outlines: suggestOutlines(coverage, grids) };
 }
 
-export async function suggestGrids({ coverage }: Ask<"suggestGrids">): Promise<Answer<"suggestGrids">> {
-  return gridsIn(coverage);
+export async function suggestGrids({ coverage, whole }: Ask<"suggestGrids">): Promise<Answer<"suggestGrids">> {
+  return gridsIn(coverage, undefined, whole);
 }
 
 export async function inspect({ source: text, pictures }: Ask<"inspect">): Promise<Answer<"inspect">> {

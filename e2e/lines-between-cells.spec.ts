@@ -1,0 +1,66 @@
+/** Sheets with lines between their cells, or boxes around them: no frame shows any of them. */
+import { clearPixels, crop, looksSame, type Pixels, paste } from "@caravan/core/raster";
+import { expect, test } from "./fixtures";
+import { delivered, dropFiles, figureSheet, openEmpty, pngFile } from "./studio";
+
+const CELL = { w: 32, h: 40 };
+const [COLUMNS, ROWS] = [4, 3];
+const figures = figureSheet(COLUMNS, ROWS, CELL);
+
+type Colour = readonly [number, number, number, number];
+const WHITE: Colour = [250, 250, 250, 255];
+const RED: Colour = [220, 20, 40, 255];
+
+function fill(pixels: Pixels, x: number, y: number, w: number, h: number, colour: Colour): void {
+  for (let row = y; row < y + h; row++)
+    for (let column = x; column < x + w; column++) pixels.bytes.set(colour, (row * pixels.width + column) * 4);
+}
+
+const cells = Array.from({ length: COLUMNS * ROWS }, (_, k) => ({ column: k % COLUMNS, row: Math.floor(k / COLUMNS) }));
+const figureAt = ({ column, row }: { column: number; row: number }) => crop(figures, { x: column * CELL.w, y: row * CELL.h, ...CELL });
+
+/** A box of 1 px around each figure, boxes 3 px apart. */
+const boxed = clearPixels(COLUMNS * (CELL.w + 5) + 3, ROWS * (CELL.h + 5) + 3);
+for (const cell of cells) {
+  const [x, y] = [3 + cell.column * (CELL.w + 5), 3 + cell.row * (CELL.h + 5)];
+  fill(boxed, x, y, CELL.w + 2, CELL.h + 2, RED);
+  paste(boxed, figureAt(cell), { x: 0, y: 0, ...CELL }, x + 1, y + 1);
+}
+
+/** Figures on white with red lines between them, none around the sheet. */
+const ruled = clearPixels(COLUMNS * (CELL.w + 1) - 1, ROWS * (CELL.h + 1) - 1);
+fill(ruled, 0, 0, ruled.width, ruled.height, RED);
+for (const cell of cells) {
+  const [x, y] = [cell.column * (CELL.w + 1), cell.row * (CELL.h + 1)];
+  fill(ruled, x, y, CELL.w, CELL.h, WHITE);
+  const figure = figureAt(cell);
+  for (let k = 0; k < CELL.w * CELL.h; k++) {
+    const colour = figure.bytes.subarray(k * 4, k * 4 + 4);
+    if (colour[3] !== 0) ruled.bytes.set(colour, ((y + Math.floor(k / CELL.w)) * ruled.width + x + (k % CELL.w)) * 4);
+  }
+}
+
+test("boxes around figures lie outside of every frame, with one key", async ({ page }) => {
+  await openEmpty(page);
+  await dropFiles(page, [pngFile("boxed.png", boxed)]);
+  await expect(page.getByRole("button", { name: "4 × 3 cells of 32 × 40, between drawn lines, margin 4, 4, spacing 5, 5" })).toBeVisible();
+  await page.keyboard.press("q");
+  await expect(page.getByTestId("outcome")).toHaveText(
+    "12 frames, none empty, nothing left over but a border: 4 px at right, 4 px at bottom",
+  );
+  const { frame } = await delivered(page);
+  for (const [k, cell] of cells.entries()) expect(looksSame(frame(`boxed/${k}`), figureAt(cell)), `boxed/${k}`).toBe(true);
+});
+
+test("lines between cells of an opaque ground are found before it is cleared, and lie in no frame", async ({ page }) => {
+  await openEmpty(page);
+  await dropFiles(page, [pngFile("ruled.png", ruled)]);
+  await expect(page.getByRole("button", { name: "4 × 3 cells of 32 × 40, between drawn lines, spacing 1, 1" })).toBeVisible();
+  await page.keyboard.press("q");
+  await expect(page.getByTestId("outcome")).toHaveText("12 frames, none empty, nothing left over");
+  const { frame } = await delivered(page);
+  for (const [k, { column, row }] of cells.entries()) {
+    const rect = { x: column * (CELL.w + 1), y: row * (CELL.h + 1), ...CELL };
+    expect(looksSame(frame(`ruled/${k}`), crop(ruled, rect)), `ruled/${k}`).toBe(true);
+  }
+});

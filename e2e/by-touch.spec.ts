@@ -33,7 +33,7 @@ test("by touch alone: a sheet is cut, picked from, zoomed by two fingers, and it
   await dropFiles(page, [pngFile("figures.png", figureSheet(24, 2))]);
   await goTo(page, "Frames");
   await tap(page.getByRole("radio", { name: "Outlines" }));
-  await expect(page.getByTestId("outcome")).toContainText("24 frames");
+  await expect(page.getByTestId("outcome")).toContainText("48 frames");
 
   const sheet = page.getByTestId("sheet");
   const zoomed = sheet.getByText(/ · \d+ × \d+ · /);

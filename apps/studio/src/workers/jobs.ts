@@ -191,6 +191,7 @@ export type Jobs = {
   picturesOfNobody: { ask: object; answer: string[] };
   sweepPictures: { ask: { hashes: readonly string[]; keep: readonly string[] }; answer: number };
   suggestGrids: { ask: { coverage: Coverage; whole?: Coverage }; answer: readonly GridSuggestion[] };
+  suggestOutlines: { ask: { coverage: Coverage }; answer: OutlineSuggestion | null };
   /** Grids and outlines that a sheet may be cut by. */
   suggestCuts: {
     ask: { coverage: Coverage };

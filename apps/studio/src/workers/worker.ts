@@ -38,6 +38,7 @@ const doers: { readonly [Name in JobName]: () => Promise<Does<Name>> } = {
   sweepPictures: async () => (await sweeping()).sweepPictures,
   suggestCuts: async () => (await cutting()).suggestCuts,
   suggestGrids: async () => (await cutting()).suggestGrids,
+  suggestOutlines: async () => (await cutting()).suggestOutlines,
   countTiles: async () => (await tiles()).countTiles,
   traceOutlines: async () => (await cutting()).traceOutlines,
   nearPieces: async () => (await tiles()).nearPieces,

@@ -250,6 +250,12 @@ function gapsWithin({ from, to, first }: Runs, { of, islands }: Parts, height: n
 /** A bit is loose below this share of the size that figures have on its sheet. */
 const LOOSE_SHARE = 0.25;
 
+/** Those that are no loose bits. */
+export function figuresAmong(islands: readonly Island[]): Island[] {
+  const loose = looseBits(islands);
+  return islands.filter((_, k) => !loose[k]);
+}
+
 /** Which islands are loose bits. Figures are measured by the median of areas in which each pixel counts once. */
 function looseBits(islands: readonly Island[]): boolean[] {
   const areas = islands.map(({ area }) => area).sort((a, b) => b - a);

@@ -1,5 +1,6 @@
 /** Cuts along outlines; connected drawings are found in a worker. */
 import { sheetLook } from "@caravan/core/art";
+import { USUAL_OUTLINES } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
 import type { Cut, Source } from "@caravan/core/model";
 import { begin } from "../../project/begun";
@@ -18,13 +19,14 @@ const made = new Map<Source["id"], number>();
 
 /**
  * Cuts a source along outlines once they are found, unless a later cut is made by then, or `isWanted` says that a person has gone on to
- * something else.
+ * something else. Without a recipe, parts are joined as the sheet suggests.
  */
-export async function cutAlongOutlines(source: Source, cut: OutlineCut, isWanted = () => true): Promise<void> {
+export async function cutAlongOutlines(source: Source, recipe: OutlineCut | null, isWanted = () => true): Promise<void> {
   const number = ++asked;
   const work = begin();
   try {
     const { coverage } = await pictureOfLook(sheetLook(source));
+    const cut = recipe ?? (await run("suggestOutlines", { coverage }, { signal: work.signal }))?.cut ?? USUAL_OUTLINES;
     const pieces = fromText(await run("findPieces", { coverage, cut, where: source.name }, { signal: work.signal }));
     work.stillHas(source);
     const now = currentProject().sources.find(({ id }) => id === source.id)?.cut;

@@ -1,7 +1,6 @@
 "use client";
 
 import type { FrameFinding, FrameFindingCode, Repeats } from "@caravan/core/check";
-import { USUAL_OUTLINES } from "@caravan/core/cut";
 import { dropFrames, keepFirstOf, makeEqual, mirrorInstead } from "@caravan/core/edit";
 import { keptRefs, type Project, type Source } from "@caravan/core/model";
 import { act } from "../../project/act";
@@ -95,7 +94,7 @@ function mendingOf(
 ): { label: string; run: () => void } | null {
   switch (code) {
     case "cut-through":
-      return { label: t("Cut along outlines"), run: () => inBackground(cutAlongOutlines(source, USUAL_OUTLINES)) };
+      return { label: t("Cut along outlines"), run: () => inBackground(cutAlongOutlines(source, null)) };
     case "empty-frames":
       return { label: frames.length === 1 ? t("Drop it") : t("Drop them"), run: () => act(dropFrames, frames) };
     case "specks": {

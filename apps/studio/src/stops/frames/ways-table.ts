@@ -3,7 +3,6 @@
  * frames are found is in the core (`core/cut/ways`).
  */
 
-import { USUAL_OUTLINES } from "@caravan/core/cut";
 import { restoreCut } from "@caravan/core/edit";
 import type { FrameRef, Source } from "@caravan/core/model";
 import type { ComponentType } from "react";
@@ -62,7 +61,7 @@ export const WAYS: readonly WayOfCutting[] = [
     key: "o",
     command: t("Cut along outlines"),
     Fields: OutlineFields,
-    begin: (source) => source.cut?.by !== "outlines" && inBackground(cutAlongOutlines(source, USUAL_OUTLINES, isStillChosen)),
+    begin: (source) => source.cut?.by !== "outlines" && inBackground(cutAlongOutlines(source, null, isStillChosen)),
   },
   { way: "hand", title: t("By hand"), key: "h", command: t("Cut by hand"), Fields: HandFields, boxes: frameBoxes },
 ];

@@ -1,7 +1,7 @@
 /** Jobs on cutting sheets, and on checking their frames. */
 import { artFrom, drawnPixels } from "@caravan/core/art";
 import { findRepeats, frameFindings } from "@caravan/core/check";
-import { cutSheet, suggestGrids as gridsIn, suggestOutlines } from "@caravan/core/cut";
+import { cutSheet, suggestGrids as gridsIn, suggestOutlines as outlinesIn } from "@caravan/core/cut";
 import { outlinesOf } from "@caravan/core/marks";
 import { frameRef } from "@caravan/core/model";
 import { coverageOf, type Pixels } from "@caravan/core/raster";
@@ -14,7 +14,11 @@ export async function findPieces({ coverage, cut, where }: Ask<"findPieces">): P
 
 export async function suggestCuts({ coverage }: Ask<"suggestCuts">): Promise<Answer<"suggestCuts">> {
   const grids = gridsIn(coverage);
-  return { grids, outlines: suggestOutlines(coverage, grids) };
+  return { grids, outlines: outlinesIn(coverage, grids) };
+}
+
+export async function suggestOutlines({ coverage }: Ask<"suggestOutlines">): Promise<Answer<"suggestOutlines">> {
+  return outlinesIn(coverage, []);
 }
 
 export async function suggestGrids({ coverage, whole }: Ask<"suggestGrids">): Promise<Answer<"suggestGrids">> {

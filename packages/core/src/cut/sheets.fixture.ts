@@ -2,7 +2,7 @@
 
 import type { Size, Spacing } from "../model";
 import { randomFrom } from "../random.fixture";
-import { clearPixels, type Pixels } from "../raster";
+import { clearPixels, type Pixels, paste } from "../raster";
 
 export interface KnownSheet {
   readonly pixels: Pixels;
@@ -188,4 +188,29 @@ export function framedSheet(seed: number): KnownSheet {
       drawFigure(pixels, left, top, { w, h }, figure, column / columns, false, random);
     }
   return { pixels, cell: { w, h }, margin: { x: margin, y: margin }, gap: { x: gap, y: gap }, columns, rows };
+}
+
+/** Sheet number `seed` with a line of text above it, or a short one beside each row, or both. */
+export function headedSheet(seed: number): KnownSheet {
+  const random = randomFrom(seed + 13_000_000);
+  const known = knownSheet(seed);
+  const { cell, gap, rows, columns } = known;
+  const top = random() < 0.7 ? Math.min(Math.floor(cell.h * 0.7), 8 + Math.floor(random() * 10)) : 0;
+  const left = top === 0 || random() < 0.3 ? Math.min(Math.floor(cell.w * 0.7), 10 + Math.floor(random() * 20)) : 0;
+  const apart = 2 + Math.floor(random() * 10);
+  const start = { x: left && left + apart, y: top && top + apart };
+  const { width, height } = known.pixels;
+  const pixels = clearPixels(width + start.x, height + start.y);
+  paste(pixels, known.pixels, { x: 0, y: 0, w: width, h: height }, start.x, start.y);
+  const write = (x: number, y: number, w: number, h: number) => {
+    for (let row = y; row < y + h; row++)
+      for (let column = x; column < Math.min(x + w, pixels.width); column++)
+        if ((column - x) % 6 < 4 && random() < 0.6) pixels.bytes.set([255, 255, 255, 255], (row * pixels.width + column) * 4);
+  };
+  if (top) write(3, 1, 60 + Math.floor(random() * 80), top - 1);
+  const margin = { x: start.x + known.margin.x, y: start.y + known.margin.y };
+  if (left)
+    for (let row = 0; row < rows; row++)
+      write(1, margin.y + row * (cell.h + gap.y) + Math.floor(cell.h / 3), left - 2, Math.min(7, Math.floor(cell.h / 2)));
+  return { pixels, cell, margin, gap, columns, rows };
 }

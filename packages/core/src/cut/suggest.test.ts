@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { clearPixels, sheetCoverageOf } from "../raster";
-import { fullSheet, type KnownSheet, knownSheet } from "./sheets.fixture";
+import { fullSheet, headedSheet, type KnownSheet, knownSheet } from "./sheets.fixture";
 import { cutOfSuggestion, suggestGrids } from "./suggest";
 import type { GridSuggestion } from "./suggestion";
 
@@ -41,6 +41,22 @@ describe("suggestGrids", () => {
     expect(share(spaced, 1)).toBeGreaterThanOrEqual(0.85);
     expect(share(full, 1)).toBeGreaterThanOrEqual(0.92);
     // Hundreds of sheets: on a busy machine more than the usual time.
+  }, 120_000);
+
+  it("finds the cells below a heading and beside labels too", () => {
+    const sheets = Array.from({ length: SHEETS }, (_, seed) => headedSheet(seed)).filter(({ columns, rows }) => columns > 2 && rows > 1);
+    const found = sheets.map((known) => ({ known, best: suggestGrids(sheetCoverageOf(known.pixels))[0] }));
+    const pitches = found.filter(
+      ({ known: { cell, gap }, best }) =>
+        best !== undefined && best.cell.w + best.gap.x === cell.w + gap.x && best.cell.h + best.gap.y === cell.h + gap.y,
+    );
+    const cells = pitches.filter(({ known: { cell }, best }) => best?.cell.w === cell.w && best.cell.h === cell.h);
+    const part = (list: readonly unknown[]) => list.length / found.length;
+    console.log(
+      `Below headings, of ${found.length} sheets: the right period ${(part(pitches) * 100).toFixed(1)} %, the right cell ${(part(cells) * 100).toFixed(1)} %`,
+    );
+    expect(part(pitches)).toBeGreaterThanOrEqual(0.6);
+    expect(part(cells)).toBeGreaterThanOrEqual(0.45);
   }, 120_000);
 
   it("never suggests one cell first if the sides of a fully drawn sheet divide", () => {

@@ -5,11 +5,12 @@
  * the drawing: lines should cut through little, gaps and margins should be clear, and the sheet shifted by one period should resemble
  * itself (normalised correlation of its profile). Then the best divisions of both sides are paired. Pairs with matching margins and gaps
  * and with typical cell sizes come first, because clear space alone cannot distinguish a gap from a cell's own border. Fully drawn sheets
- * are left to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
+ * are left to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`, text at the top or at the left to `headings.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
  */
 import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { cellRect, gridOf } from "./grid";
+import { type Free, withoutHeadings } from "./headings";
 import { likenessAtShift, type Profile, profilesOf } from "./profile";
 import { suggestFramed } from "./suggest-framed";
 import { suggestFull } from "./suggest-full";
@@ -20,19 +21,19 @@ import type { GridSuggestion } from "./suggestion";
  * lines between cells may have gone with the ground.
  */
 export function suggestGrids(coverage: Coverage, most = 6, whole: Coverage = coverage): GridSuggestion[] {
-  const plain = plainGrids(coverage, most);
+  const plain = withoutHeadings(coverage, plainGrids(coverage, most), (part, free) => plainGrids(part, most, free)).slice(0, most);
   const framed = suggestFramed(coverage, whole);
   return framed ? [framed, ...plain].slice(0, most) : plain;
 }
 
-/** Grids of cells between which there is nothing, or no space. */
-function plainGrids(coverage: Coverage, most: number): GridSuggestion[] {
+/** Grids of cells between which there is nothing, or no space. Along a free side the first cell may begin anywhere. */
+function plainGrids(coverage: Coverage, most: number, free: Free = { x: false, y: false }): GridSuggestion[] {
   const full = suggestFull(coverage, most);
   if (full) return full;
   const { along, down } = profilesOf(coverage);
   if (along.total === 0) return [];
-  const columns = waysToDivide(along, costOfSlackAlong);
-  const rows = waysToDivide(down, costOfSlackDown);
+  const columns = waysToDivide(along, costOfSlackAlong, free.x);
+  const rows = waysToDivide(down, costOfSlackDown, free.y);
   const pairs = columns.flatMap((x) => rows.map((y) => ({ x, y, cost: x.cost + y.cost + costOfPair(x, y) })));
   pairs.sort((a, b) => a.cost - b.cost);
   const best = pairs.slice(0, 40).map((pair) => ({ ...pair, cost: pair.cost + costOfEmpties(coverage, pair.x, pair.y) }));
@@ -77,7 +78,7 @@ const KEPT_WAYS = 40;
 type Plan = Omit<Way, "cost">;
 type CostOfSlack = (low: number, high: number) => number;
 
-function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
+function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: boolean): Way[] {
   const { length } = profile;
   const likeness = new Map<number, number>();
   const alike = (shift: number): number => {
@@ -100,7 +101,10 @@ function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
     if (fit > 3) return;
     const period = costOfPeriod(count, count === 1 ? 0 : alike(cell + gap));
     const { low, high } = slackOf(profile, way);
-    ways.push({ ...way, cost: fit + period + costOfParts(profile, way) + costOfSpaces(way) + costOfSize(cell) + costOfSlack(low, high) });
+    ways.push({
+      ...way,
+      cost: fit + period + costOfParts(profile, way) + costOfSpaces(way, free) + costOfSize(cell) + costOfSlack(low, high),
+    });
   };
   for (let count = 1; count <= Math.min(MOST_COUNT, length / LEAST_CELL); count++)
     for (const gap of count === 1 ? [0] : SPACES)
@@ -108,7 +112,7 @@ function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
         for (const end of new Set([0, margin, gap])) weigh(count, (length - margin - end - (count - 1) * gap) / count, margin, gap);
   // Sheets with something left over: by periods at which they look like themselves.
   const { first, last } = drawnEnds(profile);
-  const inside = first > MOST_SPACE ? Array.from({ length: MOST_SLACK + 1 }, (_, slack) => first - slack) : [];
+  const inside = free || first > MOST_SPACE ? Array.from({ length: MOST_SLACK + 1 }, (_, slack) => first - slack) : [];
   for (const period of likelyPeriods(length, alike))
     for (const gap of SPACES) {
       const cell = period - gap;
@@ -116,6 +120,7 @@ function waysToDivide(profile: Profile, costOfSlack: CostOfSlack): Way[] {
       for (const margin of SPACES) weigh(Math.floor((length - margin + gap) / period), cell, margin, gap);
       // A grid that begins well inside the sheet ends where the drawing ends.
       for (const margin of inside) {
+        if (margin < 0) break;
         const fits = Math.floor((length - margin + gap) / period);
         weigh(Math.min(fits, Math.ceil((last + 1 - margin + gap) / period)), cell, margin, gap);
       }
@@ -245,7 +250,9 @@ function costOfPeriod(count: number, likeness: number): number {
 }
 
 /** Spaces that fill the side exactly, and simple ones, are likelier. */
-function costOfSpaces({ margin, gap, end, count }: Plan): number {
+function costOfSpaces({ margin, gap, end, count }: Plan, free: boolean): number {
+  // Behind a heading grids begin anywhere, and mostly end with the sheet.
+  if (free) return (end === 0 ? 0.1 : end === gap ? 0.15 : 0.4) + (gap === 0 ? 0 : 0.16) + 0.006 * gap + usualSpace(gap) * 0.15;
   // If a grid begins well inside the sheet, its position says nothing about its likelihood.
   if (margin > MOST_SPACE) return 0.3 + (gap === 0 ? 0 : 0.12) + 0.006 * gap + usualSpace(gap) * 0.15;
   const exact = end === margin || (end === 0 && margin === 0) ? 0 : end === 0 ? 0.12 : end === gap && margin <= gap ? 0.1 : 0.45;

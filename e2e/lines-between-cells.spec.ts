@@ -1,4 +1,4 @@
-/** Sheets with lines between their cells, or boxes around them: no frame shows any of them. */
+/** Sheets with lines between their cells, boxes around them or colours behind them: no frame shows any of them. */
 import { clearPixels, crop, looksSame, type Pixels, paste } from "@caravan/core/raster";
 import { expect, test } from "./fixtures";
 import { delivered, dropFiles, figureSheet, openEmpty, pngFile } from "./studio";
@@ -63,4 +63,39 @@ test("lines between cells of an opaque ground are found before it is cleared, an
     const rect = { x: column * (CELL.w + 1), y: row * (CELL.h + 1), ...CELL };
     expect(looksSame(frame(`ruled/${k}`), crop(ruled, rect)), `ruled/${k}`).toBe(true);
   }
+});
+
+/** Opaque figures on green cells, magenta between them. */
+const twoTone = clearPixels(COLUMNS * (CELL.w + 4) + 4, ROWS * (CELL.h + 4) + 4);
+fill(twoTone, 0, 0, twoTone.width, twoTone.height, [255, 0, 255, 255]);
+const opaqueAt = (cell: { column: number; row: number }) => {
+  const figure = figureAt(cell);
+  for (let k = 0; k < figure.bytes.length; k += 4) if (figure.bytes[k + 3] !== 255) figure.bytes.fill(0, k, k + 4);
+  return figure;
+};
+for (const cell of cells) {
+  const [x, y] = [4 + cell.column * (CELL.w + 4), 4 + cell.row * (CELL.h + 4)];
+  fill(twoTone, x, y, CELL.w, CELL.h, [0, 255, 0, 255]);
+  const figure = opaqueAt(cell);
+  for (let k = 0; k < CELL.w * CELL.h; k++) {
+    const colour = figure.bytes.subarray(k * 4, k * 4 + 4);
+    if (colour[3] !== 0) twoTone.bytes.set(colour, ((y + Math.floor(k / CELL.w)) * twoTone.width + x + (k % CELL.w)) * 4);
+  }
+}
+
+test("a colour behind each cell is offered for clearing once the colour between them is gone", async ({ page }) => {
+  await openEmpty(page);
+  await dropFiles(page, [pngFile("two.png", twoTone)]);
+  await expect(page.getByText("This sheet has a key colour as its background, #ff00ff")).toBeVisible();
+  await page.keyboard.press("q");
+  await expect(page.getByTestId("outcome")).toHaveText(
+    "12 frames, none empty, nothing left over but a border: 4 px at right, 4 px at bottom",
+  );
+  await page.keyboard.press("u");
+  await expect(page.getByText("Its figures stand in front of blocks of #00ff00")).toBeVisible();
+  await page.keyboard.press("u");
+  await expect(page.getByRole("button", { name: "Clear the blocks" })).toHaveCount(0);
+  await expect(page.getByTestId("outcome")).toContainText("12 frames");
+  const { frame } = await delivered(page);
+  for (const [k, cell] of cells.entries()) expect(looksSame(frame(`two/${k}`), opaqueAt(cell)), `two/${k}`).toBe(true);
 });

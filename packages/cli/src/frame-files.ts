@@ -113,6 +113,12 @@ export function startThreads(pixels: number): void {
     const thread = new Worker(FRAMES_THREAD);
     thread.unref();
     waiting.push(thread);
+    // One that cannot start is not missed: another is started when it is needed, and then its error is reported.
+    const drop = () => {
+      if (waiting.includes(thread)) waiting.splice(waiting.indexOf(thread), 1);
+    };
+    thread.on("error", drop);
+    thread.on("exit", drop);
   }
 }
 

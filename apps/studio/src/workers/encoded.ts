@@ -1,7 +1,7 @@
 /** Encodes pictures that were made or read in a worker, with the facts that are stored about them. */
 import { type PngCodec, sha256Hex } from "@caravan/core/codec";
 import { coloursIn } from "@caravan/core/palette";
-import { factsOf, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
+import { factsOf, findBlocks, findGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { viewOf } from "./bitmaps";
 import type { ReadPicture } from "./jobs";
 
@@ -21,5 +21,7 @@ export function knownOf(pixels: Pixels, bytes: Uint8Array, drawn = pixels) {
   const { width, height } = pixels;
   const facts = factsOf(pixels);
   const ground = facts.ground === "opaque" ? findGround(pixels) : null;
-  return { sha256: sha256Hex(bytes), width, height, coverage: sheetCoverageOf(pixels), facts, ground, colours: coloursIn([drawn]) };
+  const coverage = sheetCoverageOf(pixels);
+  const blocks = ground ? null : findBlocks(pixels, coverage);
+  return { sha256: sha256Hex(bytes), width, height, coverage, facts, ground, blocks, colours: coloursIn([drawn]) };
 }

@@ -14,6 +14,7 @@ import type { FrameOutlines } from "@caravan/core/marks";
 import type { Understood } from "@caravan/core/metadata";
 import type {
   Clearing,
+  Colour,
   Delivery,
   ErrorCode,
   Example,
@@ -38,6 +39,8 @@ export interface ReadPicture extends PictureView {
   readonly facts: PictureFacts;
   /** An opaque ground that is there to clear; null if there is none. */
   readonly ground: Ground | null;
+  /** The colour of blocks that its figures stand in front of; null if there are none. */
+  readonly blocks: Colour | null;
   /** Before recolouring, most used first; null for more than a palette can contain, and for assembled frames. */
   readonly colours: readonly UsedColour[] | null;
 }

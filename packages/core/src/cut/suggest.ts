@@ -5,7 +5,8 @@
  * the drawing: lines should cut through little, gaps and margins should be clear, and the sheet shifted by one period should resemble
  * itself (normalised correlation of its profile). Then the best divisions of both sides are paired. Pairs with matching margins and gaps
  * and with typical cell sizes come first, because clear space alone cannot distinguish a gap from a cell's own border. Fully drawn sheets
- * are left to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`, text at the top or at the left to `headings.ts`. Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
+ * are left to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`, text at the top or at the left to `headings.ts`.
+ * Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
  */
 import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";

@@ -1,3 +1,4 @@
+export { findBlocks } from "./blocks";
 export { clearGround } from "./clear-ground";
 export { hexOf, type Rgb, rgbOf } from "./colour";
 export type { SideColours } from "./colours";

@@ -1,9 +1,9 @@
 "use client";
 
 import { sheetLook } from "@caravan/core/art";
-import type { Source } from "@caravan/core/model";
+import type { Clearing, Source } from "@caravan/core/model";
 import { clearSource } from "../../project/clear-source";
-import { usePicture } from "../../project/pictures";
+import { type Picture, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { t } from "../../ui/words";
@@ -14,25 +14,51 @@ const GROUNDS = {
   checker: t("a picture of a checkerboard as its background"),
 };
 
-/** Tells of an opaque ground, with the way to clear it. */
+interface Offer {
+  readonly words: string;
+  readonly button: string;
+  /** Whether it is surely none of the figures. */
+  readonly sure: boolean;
+  readonly clearing: Clearing;
+}
+
+/** Tells of an opaque ground, or of one behind each figure, with the way to clear it. */
 export function GroundLine({ source }: { source: Source }) {
   const picture = usePicture(sheetLook(source));
-  const { clearing } = source;
-  const ground = clearing && clearing.colours.length > 0 ? null : (picture?.ground ?? null);
-  const clear = () => ground && clearSource(source, { ...ground.clearing, specks: clearing?.specks });
-  useKeys(t("The background"), ground ? [{ keys: "u", label: t("Clear the opaque background"), run: () => clear() }] : []);
-  if (!ground) return null;
+  const offer = picture ? offerOf(source, picture) : null;
+  const clear = () => offer && clearSource(source, offer.clearing);
+  useKeys(t("The background"), offer ? [{ keys: "u", label: t("Clear the opaque background"), run: () => clear() }] : []);
+  if (!offer) return null;
+  const { words, button, sure } = offer;
   return (
-    <div className="flex items-center justify-between gap-3 rounded-box border border-l-4 border-line border-l-brick bg-raised px-3 py-1.5">
-      <p>
-        {t("This sheet has {ground}, {colours}: games would show it.", {
-          ground: GROUNDS[ground.kind],
-          colours: ground.clearing.colours.join(` ${t("and")} `),
-        })}
-      </p>
-      <Button look="now" onClick={() => clear()} hint="U" aria-keyshortcuts="u">
-        {t("Clear the background")}
+    <div
+      className={`flex items-center justify-between gap-3 rounded-box border border-line bg-raised px-3 py-1.5 ${sure ? "border-l-4 border-l-brick" : ""}`}
+    >
+      <p>{words}</p>
+      <Button look={sure ? "now" : "plain"} onClick={() => clear()} hint="U" aria-keyshortcuts="u">
+        {button}
       </Button>
     </div>
   );
+}
+
+function offerOf({ clearing }: Source, { ground, blocks }: Picture): Offer | null {
+  const cleared = clearing?.colours ?? [];
+  if (ground && cleared.length === 0)
+    return {
+      words: t("This sheet has {ground}, {colours}: games would show it.", {
+        ground: GROUNDS[ground.kind],
+        colours: ground.clearing.colours.join(` ${t("and")} `),
+      }),
+      button: t("Clear the background"),
+      sure: true,
+      clearing: { ...ground.clearing, specks: clearing?.specks },
+    };
+  if (!blocks || cleared.includes(blocks)) return null;
+  return {
+    words: t("Its figures stand in front of blocks of {colour}: games would show these too.", { colour: blocks }),
+    button: t("Clear the blocks"),
+    sure: false,
+    clearing: { tolerance: 0, from: "edges", fringe: false, ...clearing, colours: [...cleared, blocks] },
+  };
 }

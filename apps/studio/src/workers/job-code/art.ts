@@ -28,6 +28,7 @@ export async function assemble(of: Ask<"assemble">): Promise<Answer<"assemble">>
     coverage: sheetCoverageOf(pixels),
     facts: factsOf(pixels),
     ground: null,
+    blocks: null,
     colours: null,
   };
   return { ...known, ...(await viewOf(new ImageData(new Uint8ClampedArray(bytes), width, height), width, height)) };

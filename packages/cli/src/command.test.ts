@@ -248,6 +248,29 @@ describe("caravan cut, the other ways", () => {
     }
   });
 
+  it("reports a colour behind each cell that is left, and clears several", () => {
+    const pixels = clearPixels(100, 30);
+    const paint = (x: number, y: number, w: number, h: number, colour: number[]) => {
+      for (let row = y; row < y + h; row++)
+        for (let column = x; column < x + w; column++) pixels.bytes.set(colour, (row * 100 + column) * 4);
+    };
+    paint(0, 0, 100, 30, [255, 0, 255, 255]);
+    for (let k = 0; k < 4; k++) {
+      paint(k * 25 + 2, 3, 20, 24, [0, 255, 0, 255]);
+      paint(k * 25 + 8, 10, 8, 17, [90, 60, 30, 255]);
+    }
+    writeFileSync(at("cells.png"), png.encode(pixels));
+    const one = caravan("cut", at("cells.png"), "--islands", "--clear", "auto");
+    expect(one.stderr).toContain(
+      "Its figures stand in front of blocks of #00ff00, which are left. --clear ff00ff,00ff00 clears these too.",
+    );
+    const both = caravan("cut", at("cells.png"), "--islands", "--clear", "ff00ff,green", "--json");
+    expect(both.stderr).toBe("");
+    expect(both.json().frames.map(({ w, h }: { w: number; h: number }) => [w, h])).toEqual(Array(4).fill([8, 17]));
+    expect(caravan("cut", at("cells.png"), "--islands", "--clear", "magenta,greenish").status).toBe(2);
+    expect(caravan("cut", at("cells.png"), "--islands", "--clear", "#111,#222,#333,#444,#555").status).toBe(2);
+  });
+
   it("moves the grid and uses only some columns and rows", () => {
     const told = caravan(
       "cut",

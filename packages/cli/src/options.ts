@@ -1,5 +1,5 @@
 /** Parses option values. A bad value is a wrong call: commander reports it and exits with 2. */
-import { FileStem } from "@caravan/core/model";
+import { FileStem, MOST_GROUNDS } from "@caravan/core/model";
 import { InvalidArgumentError } from "commander";
 
 /** `32x40`, also with × or a capital X. */
@@ -64,12 +64,17 @@ export function range(text: string): { first: number; last: number } {
 
 const COLOURS: Record<string, string> = { white: "#ffffff", black: "#000000", magenta: "#ff00ff", green: "#00ff00", blue: "#0000ff" };
 
-/** `auto`, a colour as `#rrggbb`, `#rgb` or without the sign, or a plain colour's name. */
-export function colourOrAuto(text: string): string {
-  const plain = text.toLowerCase();
-  if (plain === "auto") return plain;
+/** `auto`, or colours with commas between, each as `#rrggbb`, `#rgb`, without the sign, or a plain colour's name. */
+export function coloursOrAuto(text: string): readonly string[] | "auto" {
+  if (text.toLowerCase() === "auto") return "auto";
+  const colours = text.toLowerCase().split(",").map(colour);
+  if (colours.length > MOST_GROUNDS) throw new InvalidArgumentError(`Give at most ${MOST_GROUNDS} colours.`);
+  return colours;
+}
+
+function colour(plain: string): string {
   const hex = COLOURS[plain] ?? (plain.startsWith("#") ? plain : `#${plain}`);
   if (/^#[0-9a-f]{6}$/.test(hex)) return hex;
   if (/^#[0-9a-f]{3}$/.test(hex)) return `#${[...hex.slice(1)].map((digit) => digit + digit).join("")}`;
-  throw new InvalidArgumentError("Write auto, or a colour such as #ff00ff or white.");
+  throw new InvalidArgumentError("Write auto, or a colour such as #ff00ff or white, or several with commas between.");
 }

@@ -1,14 +1,14 @@
 import { asSeen } from "@caravan/core/art";
 import type { NamedFile } from "@caravan/core/codec";
 import type { Correction } from "@caravan/core/metadata";
-import { CaravanError, isMeaning, MEANINGS } from "@caravan/core/model";
-import { sheetCoverageOf } from "@caravan/core/raster";
+import { CaravanError, type Clearing, type Colour, isMeaning, MEANINGS, MOST_GROUNDS } from "@caravan/core/model";
+import { findBlocks, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, Option } from "commander";
 import { type CutOptions, clearingOf, makesProject, recipeOf, refuseStrays } from "../cutting/call";
 import type { Sheet, Told } from "../cutting/sheet";
 import { readFile } from "../files";
 import { startThreads } from "../frame-files";
-import { colourOrAuto, offset, pair, range, spacing, whole } from "../options";
+import { coloursOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { failureOf, note, tell, wrongCall } from "../output";
 import { pixelsIn } from "../png";
 import { calledInWords, reserveStandardOutput, STANDARD, writeToStandardOutput } from "../standard";
@@ -42,7 +42,7 @@ export function addCut(program: Command): void {
     .option("--join <N>", "with --islands: transparent pixels between parts of one frame", whole(0, 256))
     .option("--least <N>", "with --islands: the least drawn pixels of a frame", whole(1, 1_000_000))
     .option("--level", "with --islands: equal frame sizes in each row, on one line", false)
-    .option("--clear <COLOUR|auto>", "first clear this background, from the edges inward", colourOrAuto)
+    .option("--clear <COLOUR[,COLOUR]|auto>", "first clear this background, from the edges inward", coloursOrAuto)
     .option("--tolerance <N>", "with --clear COLOUR: how far a channel may be off", whole(0, 255))
     .option("--specks <N>", "also clear groups of at most N lone pixels", whole(1, 64))
     .option("--keep-empty", "also cut empty cells", false)
@@ -96,7 +96,16 @@ async function cutOne(image: string, options: CutOptions, into: NamedFile[] | nu
   const clearing = clearingOf(decoded, options, image);
   const pixels = asSeen(decoded, { clearing });
   const coverage = sheetCoverageOf(pixels);
+  if (clearing) noteBlocks(image, clearing, findBlocks(pixels, coverage));
   return (await way)({ image, decoded, clearing, pixels, coverage }, into);
+}
+
+function noteBlocks(image: string, { colours }: Clearing, blocks: Colour | null): void {
+  if (blocks === null) return;
+  // Without their signs: a shell takes what follows one for a comment.
+  const all = [...colours, blocks].map((each) => each.slice(1)).join(",");
+  const how = colours.length < MOST_GROUNDS ? ` --clear ${all} clears these too.` : "";
+  note(`${image}: Its figures stand in front of blocks of ${blocks}, which are left.${how}`);
 }
 
 type Way = (sheet: Sheet, into: NamedFile[] | null) => Told | Promise<Told>;

@@ -24,7 +24,7 @@ export interface CutOptions {
   offset?: { x: number; y: number };
   columns?: { first: number; last: number };
   rows?: { first: number; last: number };
-  clear?: Clearing["colours"][number] | "auto";
+  clear?: Clearing["colours"] | "auto";
   tolerance?: number;
   specks?: number;
   keepEmpty: boolean;
@@ -57,7 +57,7 @@ export function clearingOf(pixels: Pixels, { clear, tolerance = 0, specks }: Cut
   const small = specks ? { specks } : {};
   const bare: Clearing | null = specks ? { colours: [], tolerance: 0, from: "edges", fringe: false, specks } : null;
   if (clear === undefined) return bare;
-  if (clear !== "auto") return { colours: [clear], tolerance, from: "edges", fringe: false, ...small };
+  if (clear !== "auto") return { colours: [...clear], tolerance, from: "edges", fringe: false, ...small };
   const ground = findGround(pixels);
   if (ground) return { ...ground.clearing, ...small };
   note(`${image}: There is no opaque background to clear; it is cut as it is.`);

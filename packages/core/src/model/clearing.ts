@@ -7,11 +7,14 @@ export const Colour = z
   .describe("Red, green and blue as #rrggbb.");
 export type Colour = z.infer<typeof Colour>;
 
+/** Colours of one background. */
+export const MOST_GROUNDS = 4;
+
 /** How an opaque ground is cleared away. A recipe: the picture itself stays as it came. */
 export const Clearing = z.strictObject({
   colours: z
     .array(Colour)
-    .max(4)
+    .max(MOST_GROUNDS)
     .describe("The background's colours; two for a picture of a checkerboard, none if only specks are cleared."),
   tolerance: z.int().min(0).max(255).describe("The greatest difference in each of red, green and blue."),
   from: z.enum(["edges", "everywhere"]).describe("Whether only background connected to the picture's edges is cleared."),

@@ -9,7 +9,7 @@ export {
   Track,
   type TrackEntry,
 } from "./behaviour";
-export { Clearing, Colour } from "./clearing";
+export { Clearing, Colour, MOST_GROUNDS } from "./clearing";
 export { Clip, ClipName, clipRules, PLAIN_LOOP, Step, USUAL_STEP } from "./clip";
 export { counted } from "./counted";
 export {

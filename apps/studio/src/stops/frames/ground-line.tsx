@@ -1,7 +1,7 @@
 "use client";
 
 import { sheetLook } from "@caravan/core/art";
-import type { Clearing, Source } from "@caravan/core/model";
+import { type Clearing, MOST_GROUNDS, type Source } from "@caravan/core/model";
 import { clearSource } from "../../project/clear-source";
 import { type Picture, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
@@ -54,7 +54,7 @@ function offerOf({ clearing }: Source, { ground, blocks }: Picture): Offer | nul
       sure: true,
       clearing: { ...ground.clearing, specks: clearing?.specks },
     };
-  if (!blocks || cleared.includes(blocks)) return null;
+  if (!blocks || cleared.includes(blocks) || cleared.length >= MOST_GROUNDS) return null;
   return {
     words: t("Its figures stand in front of blocks of {colour}: games would show these too.", { colour: blocks }),
     button: t("Clear the blocks"),

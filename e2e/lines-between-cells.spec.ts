@@ -1,7 +1,7 @@
 /** Sheets with lines between their cells, boxes around them or colours behind them: no frame shows any of them. */
-import { clearPixels, crop, looksSame, type Pixels, paste } from "@caravan/core/raster";
+import { clearPixels, crop, lay, looksSame, type Pixels, paste } from "@caravan/core/raster";
 import { expect, test } from "./fixtures";
-import { delivered, dropFiles, figureSheet, openEmpty, pngFile } from "./studio";
+import { delivered, dropFiles, figureSheet, openEmpty, pngFile, saved } from "./studio";
 
 const CELL = { w: 32, h: 40 };
 const [COLUMNS, ROWS] = [4, 3];
@@ -33,11 +33,7 @@ fill(ruled, 0, 0, ruled.width, ruled.height, RED);
 for (const cell of cells) {
   const [x, y] = [cell.column * (CELL.w + 1), cell.row * (CELL.h + 1)];
   fill(ruled, x, y, CELL.w, CELL.h, WHITE);
-  const figure = figureAt(cell);
-  for (let k = 0; k < CELL.w * CELL.h; k++) {
-    const colour = figure.bytes.subarray(k * 4, k * 4 + 4);
-    if (colour[3] !== 0) ruled.bytes.set(colour, ((y + Math.floor(k / CELL.w)) * ruled.width + x + (k % CELL.w)) * 4);
-  }
+  lay(ruled, figureAt(cell), x, y, true);
 }
 
 test("boxes around figures lie outside of every frame, with one key", async ({ page }) => {
@@ -76,11 +72,7 @@ const opaqueAt = (cell: { column: number; row: number }) => {
 for (const cell of cells) {
   const [x, y] = [4 + cell.column * (CELL.w + 4), 4 + cell.row * (CELL.h + 4)];
   fill(twoTone, x, y, CELL.w, CELL.h, [0, 255, 0, 255]);
-  const figure = opaqueAt(cell);
-  for (let k = 0; k < CELL.w * CELL.h; k++) {
-    const colour = figure.bytes.subarray(k * 4, k * 4 + 4);
-    if (colour[3] !== 0) twoTone.bytes.set(colour, ((y + Math.floor(k / CELL.w)) * twoTone.width + x + (k % CELL.w)) * 4);
-  }
+  lay(twoTone, opaqueAt(cell), x, y, true);
 }
 
 test("a colour behind each cell is offered for clearing once the colour between them is gone", async ({ page }) => {
@@ -93,6 +85,14 @@ test("a colour behind each cell is offered for clearing once the colour between 
   );
   await page.keyboard.press("u");
   await expect(page.getByText("Its figures stand in front of blocks of #00ff00")).toBeVisible();
+  await page.keyboard.press("u");
+  await expect(page.getByRole("button", { name: "Clear the blocks" })).toHaveCount(0);
+  // Undone it is offered again, also after a reload; done again it is not.
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("button", { name: "Clear the blocks" })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Clear the blocks" })).toBeVisible();
   await page.keyboard.press("u");
   await expect(page.getByRole("button", { name: "Clear the blocks" })).toHaveCount(0);
   await expect(page.getByTestId("outcome")).toContainText("12 frames");

@@ -33,15 +33,14 @@ export function pngCodec(): PngCodec {
     encode: (pixels) => plainCodec().encode(pixels),
     encodeFull: (pixels) => plainCodec().encodeFull(pixels),
     decode(bytes, where) {
-      const header = inspectPng(bytes, where, crc32);
-      let data: Uint8Array;
-      try {
-        data = inflateSync(dataOf(bytes), unpackingOf(bytes));
-      } catch (cause) {
-        throw damagedData(where, cause);
+      if (!seemsPlain(bytes)) {
+        // First, because what the coder says of a damaged file says more.
+        const pixels = plainCodec().decode(bytes, where);
+        unpackedAtOnce(bytes, where);
+        return pixels;
       }
-      const plain = hasPlainRows(header) ? roomFor(header) : null;
-      return plain?.rows.add(data) && plain.rows.isWhole() ? plain.pixels : plainCodec().decode(bytes, where);
+      const { rows, pixels } = roomFor(inspectPng(bytes, where, crc32));
+      return rows.add(unpackedAtOnce(bytes, where)) && rows.isWhole() ? pixels : plainCodec().decode(bytes, where);
     },
   };
   return codec;
@@ -52,9 +51,8 @@ export function pngCodec(): PngCodec {
  * the coder. For most large sheets that is nearly all of the work.
  */
 export async function decodePng(bytes: Uint8Array, where: string): Promise<Pixels> {
-  const header = inspectPng(bytes, where, crc32);
-  if (!hasPlainRows(header)) return decodedAndVerified(bytes, where);
-  const { rows, pixels } = roomFor(header);
+  if (!seemsPlain(bytes)) return decodedAndVerified(bytes, where);
+  const { rows, pixels } = roomFor(inspectPng(bytes, where, crc32));
   const unpacking = createInflate({ chunkSize: PART });
   unpacking.end(dataOf(bytes));
   try {
@@ -63,6 +61,15 @@ export async function decodePng(bytes: Uint8Array, where: string): Promise<Pixel
     throw damagedData(where, cause);
   }
   return rows.isWhole() ? pixels : decodedAndVerified(bytes, where);
+}
+
+/** Throws `damaged-picture` if the checksum of the data does not fit. */
+function unpackedAtOnce(bytes: Uint8Array, where: string): Uint8Array {
+  try {
+    return inflateSync(dataOf(bytes), unpackingOf(bytes));
+  } catch (cause) {
+    throw damagedData(where, cause);
+  }
 }
 
 /** For pictures that only the coder can read, or about which it has something to say. */
@@ -108,6 +115,12 @@ function pixelMemory(length: number): Uint8Array {
 function dataOf(bytes: Uint8Array): Uint8Array {
   const parts = pictureDataOf(bytes);
   return parts.length === 1 ? (parts[0] as Uint8Array) : Buffer.concat(parts);
+}
+
+/** Whether its header names the kind whose rows are restored here; the rest of the file may be damaged. */
+function seemsPlain(bytes: Uint8Array): boolean {
+  if (!looksLikePng(bytes) || bytes.length < HEADER_END) return false;
+  return hasPlainRows({ bitDepth: bytes[24] as number, colourType: bytes[25] as number, interlaced: bytes[28] !== 0 });
 }
 
 /** px: as many as a PNG's header says; 0 for other files. */

@@ -9,7 +9,7 @@
 import type { PngHeader } from "./png-structure";
 
 /** Whether `restoringRows` applies to such a file. */
-export function hasPlainRows({ bitDepth, colourType, interlaced }: PngHeader): boolean {
+export function hasPlainRows({ bitDepth, colourType, interlaced }: Pick<PngHeader, "bitDepth" | "colourType" | "interlaced">): boolean {
   return bitDepth === 8 && colourType === 6 && !interlaced;
 }
 

@@ -111,7 +111,7 @@ test("new facings that come with new art and file join the action of the others,
   const more = [east, south, { name: "walk-w", from: 4, to: 5 }, { name: "walk-n", from: 6, to: 7 }];
   await dropFiles(page, [pngFile("porter.png", redrawn), described("porter.json", EVEN, more)]);
   await expect(review(page)).toContainText("New clips: walk-w, walk-n.");
-  await expect(review(page).getByRole("region", { name: "Actions" })).toContainText("walk");
+  await expect(review(page).getByRole("checkbox", { name: "Add to the action walk, 4 facings", exact: true })).toBeChecked();
   await review(page).getByRole("button", { name: "Import" }).click();
   await expect(page.getByText(/8 frames kept, 0 new, 0 gone\. New clips: walk-w, walk-n\./)).toBeVisible();
   const { walk, ...others } = (await delivered(page)).atlas.actions;

@@ -30,6 +30,7 @@ import { offer, offered } from "./importing/review";
 import { toldBefore } from "./metadata-texts";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
+import { startProject } from "./projects";
 import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
@@ -43,6 +44,16 @@ function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
   const next = turn.then(work);
   turn = next.catch(() => {});
   return next;
+}
+
+/** Being begun by art that came where no project can be opened; two drops at once begin one. */
+let beginning: Promise<boolean> | null = null;
+
+function beginProject(): Promise<boolean> {
+  beginning ??= startProject().finally(() => {
+    beginning = null;
+  });
+  return beginning;
 }
 
 /** What was made of files that were handed over: nothing, or something that is imported, or on which a person decides. */
@@ -66,19 +77,21 @@ export async function takeInAll(files: readonly File[] | readonly HandedFile[]):
   const failed = useFailedFiles.getState().failed.slice(before);
   if (!failed[0]) return taken;
   const text = failed.length === 1 ? failed[0].error.message : t("{count} files were not imported.", { count: failed.length });
-  say({ tone: "trouble", text, action: { label: t("Show at Sources"), run: () => go("sources") } });
+  const show = { label: t("Show at Sources"), run: () => go("sources") };
+  say({ tone: "trouble", text, ...(useOpenProject.getState().id === null ? {} : { action: show }) });
   return taken;
 }
 
 async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | null> {
   const bundles = files.filter(({ file }) => file.name.toLowerCase().endsWith(".caravan"));
   for (const { file } of bundles) await openProjectFile(file);
-  const began = begin();
+  const before = begin();
   const loose = await unpacked(files.filter((each) => !bundles.includes(each)));
   const rest = await openProjectFolders(loose);
-  // What came with a project's folder is for that project.
-  const work = rest.length < loose.length ? begin() : began;
   if (rest.length === 0) return null;
+  const isFirst = useOpenProject.getState().id === null && (await beginProject());
+  // What came with a project's folder is for that project.
+  const work = isFirst || rest.length < loose.length ? begin() : before;
   // Systems pass dropped files in any order; 2 comes before 10.
   const ordered = rest.toSorted((a, b) => naturalOrder(a.path, b.path));
   const { items, texts } = await readAll(ordered.filter((each) => !isFilm(each)));

@@ -1,5 +1,6 @@
 /** Entry point for dropped, chosen or pasted files; the code behind it loads with the first ones. */
 import type { HandedFile } from "./importing/collect";
+import { firstOpened } from "./opening";
 
 /** What a file picker offers. */
 export const ART_FILES =
@@ -7,9 +8,12 @@ export const ART_FILES =
 
 const arriving = () => import("./import-files");
 
-/** Imports files and opens the stop where work on them begins: a single sheet is cut, several are reviewed, anything else too. */
+/**
+ * Imports files, as soon as a project is open or opening has failed, and opens the stop where work on them begins: a single sheet is cut,
+ * several are reviewed, anything else too.
+ */
 export async function takeInAndGo(files: readonly File[] | readonly HandedFile[]): Promise<void> {
-  const { takeInAll } = await arriving();
+  const [{ takeInAll }] = await Promise.all([arriving(), firstOpened]);
   await takeInAll(files);
 }
 

@@ -135,8 +135,12 @@ describe("a project whose document does not open", () => {
     // What can no longer be read as JSON at all.
     await spoil(id, (text) => text.slice(0, -9));
     const again = await readStored(id);
-    expect(again.left?.lost).toEqual(["its clips"]);
+    expect(again.left?.lost).toContain("what follows a damaged place in its clips");
     expect(again.project.sources).toHaveLength(1);
+    await spoil(id, () => "wobble");
+    const without = await readStored(id);
+    expect(without.left?.lost).toEqual(["its clips"]);
+    expect(without.project).toMatchObject({ clips: [], name: "Camp" });
   });
 
   it("says why if nothing opens, and keeps the current project open", async () => {

@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
-import { addClip } from "@caravan/core/edit";
-import { emptyProject, type FrameRef, type Source } from "@caravan/core/model";
+import { addClip, addSources, cutSource, removeSource, renameSource } from "@caravan/core/edit";
+import { emptyProject, type FrameRef, type Source, type SourceId } from "@caravan/core/model";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { porterProject } from "../../../../packages/core/src/edit/project.fixture";
+import { CELL, NO_SPACE, PORTER, porterCoverage, porterProject } from "../../../../packages/core/src/edit/project.fixture";
 import { BY_METADATA } from "../../../../packages/core/src/edit/random-choices.fixture";
 import { saveNow } from "./autosave";
 import { textsOf } from "./kept-texts";
@@ -119,5 +119,79 @@ describe("projects in this browser", () => {
     const id = await createProject(porterProject());
     await storage.documents.put({ project: id, part: "rest", text: JSON.stringify({ format: "caravan-project", version: 99 }) });
     await expect(openProject(id)).rejects.toThrow(/newer Caravan \(version 99/);
+  });
+
+  it("whose document cannot be read is made again from its changes, but only if these began with nothing", async () => {
+    const spoil = async (id: string) => {
+      await storage.documents.put({ project: id, part: "sources", text: "wobble" });
+      useOpenProject.setState({ id: null });
+    };
+    const begun = await createProject(emptyProject("begun"));
+    await openProject(begun);
+    edit(addSources, [{ fileName: "porter.png", sha256: "a".repeat(64), width: 32, height: 30 }]);
+    edit(cutSource, PORTER, { by: "cell", cell: CELL, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false }, porterCoverage());
+    edit(addClip, ["s1/c1r0" as FrameRef], "walk");
+    await saveNow();
+    const { project } = useOpenProject.getState();
+    await spoil(begun);
+    await openProject(begun);
+    expect(useOpenProject.getState().project).toEqual(project);
+    expect(undo()).toBe("make walk");
+
+    // Its list of changes leads to a clip too, but not to the sources that it came with.
+    const imported = await createProject(porterProject());
+    await openProject(imported);
+    edit(addClip, ["s1/c1r0" as FrameRef], "walk");
+    await saveNow();
+    await spoil(imported);
+    await expect(openProject(imported)).rejects.toThrow("It cannot be read");
+  });
+
+  it("are not made again from changes that lead elsewhere, nor from a list whose end is missing", async () => {
+    const spoil = async (id: string) => {
+      await storage.documents.put({ project: id, part: "sources", text: "wobble" });
+      useOpenProject.setState({ id: null });
+    };
+    const other = [{ fileName: "other.png", sha256: "b".repeat(64), width: 32, height: 30 }];
+    // Applied to nothing, these two changes leave the second source in place of the first.
+    const imported = await createProject(porterProject());
+    await openProject(imported);
+    edit(addSources, other);
+    edit(removeSource, "s2" as SourceId);
+    await saveNow();
+    expect(useOpenProject.getState().project.sources).toHaveLength(1);
+    await spoil(imported);
+    await expect(openProject(imported)).rejects.toThrow("It cannot be read");
+
+    const begun = await createProject(emptyProject("begun"));
+    await openProject(begun);
+    edit(addSources, other);
+    edit(renameSource, "s1" as SourceId, "last");
+    await saveNow();
+    await spoil(begun);
+    const last = (await storage.history.where("project").equals(begun).toArray()).at(-1);
+    await storage.history.put({ ...last, changes: "wobble" } as never);
+    await expect(openProject(begun)).rejects.toThrow("It cannot be read");
+  });
+
+  it("open up to a damaged place in their sources", async () => {
+    const [one] = porterProject().sources as [Source];
+    const two = { ...one, id: "s2" as SourceId, name: "second" };
+    const id = await createProject({ ...porterProject(), sources: [one, two] });
+    const row = await storage.documents.get([id, "sources"]);
+    await storage.documents.put({ project: id, part: "sources", text: row?.text.slice(0, -20) ?? "" });
+    await openProject(id);
+    expect(useOpenProject.getState().project.sources).toEqual([one, { ...two, frames: two.frames.slice(0, -1) }]);
+  });
+
+  it("open with what is readable of everything else", async () => {
+    const id = await createProject(porterProject());
+    const row = await storage.documents.get([id, "rest"]);
+    for (const end of [-5, -20, 120]) {
+      await storage.documents.put({ project: id, part: "rest", text: row?.text.slice(0, end) ?? "" });
+      useOpenProject.setState({ id: null });
+      await openProject(id);
+      expect(useOpenProject.getState().project.sources).toEqual(porterProject().sources);
+    }
   });
 });

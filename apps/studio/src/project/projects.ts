@@ -168,20 +168,23 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
   if (access === "owner") inBackground(saveNow());
 }
 
-function sayRecovered({ id, name }: StoredProject, { taken, lost, why }: Recovery): void {
-  const undone =
-    taken.length === 1
-      ? t("the last change ({name})", { name: taken[0] ?? "" })
-      : t("the last {count} changes (back to {name})", { count: taken.length, name: taken.at(-1) ?? "" });
+function sayRecovered({ id, name }: StoredProject, left: Recovery): void {
   say({
     tone: "trouble",
-    text: t("{name} could not be opened as it was: {why} It was opened without {lost}. The original is kept aside.", {
+    text: t("{name} could not be opened as it was: {why} {opened} The original is kept aside.", {
       name,
-      why,
-      lost: lost.length > 0 ? t("{listed}. The undo list starts over", { listed: listInWords(lost, MOST_LISTED) }) : undone,
+      why: left.why,
+      opened: howOpened(left),
     }),
     action: { label: t("Save the raw data"), run: () => inBackground(saveRawData(id)) },
   });
+}
+
+function howOpened({ taken, lost }: Recovery): string {
+  if (lost.length > 0) return t("It was opened without {listed}. The undo list starts over.", { listed: listInWords(lost, MOST_LISTED) });
+  if (taken.length === 0) return t("It was made again from the list of its changes; nothing is missing.");
+  if (taken.length === 1) return t("It was opened without the last change ({name}).", { name: taken[0] ?? "" });
+  return t("It was opened without the last {count} changes (back to {name}).", { count: taken.length, name: taken.at(-1) ?? "" });
 }
 
 const MOST_LISTED = 4;

@@ -2,7 +2,8 @@
  * Stores a document as a few parts, each as text, so that a save writes only the parts that changed. Text, because the browser clones
  * objects with thousands of frames four times slower than it copies their text, and does so on the main thread.
  */
-import { emptyProject, type Project, type ProjectFile, projectToFile } from "@caravan/core/model";
+import { emptyProject, type Project, type ProjectFile, projectToFile, readableJson } from "@caravan/core/model";
+import { t } from "../ui/words";
 import { type StoredPart, storage } from "./storage";
 
 const PARTS = ["sources", "clips", "rest"] as const;
@@ -14,6 +15,15 @@ function same(part: Part, a: Project, b: Project): boolean {
   const { sources: _sources, clips: _clips, ...rest } = a;
   // A field that only one of them has counts too.
   return (Object.keys({ ...b, ...rest }) as (keyof Project)[]).every((key) => key === "sources" || key === "clips" || a[key] === b[key]);
+}
+
+/** Parts of a document that agree with what is stored, at least; one may be damaged. */
+const FEWEST_AGREEING = 2;
+
+/** Whether the stored parts are those of `project`, but for one that may be damaged. */
+export function agrees(stored: readonly StoredPart[], project: Project): boolean {
+  const file = projectToFile(project);
+  return stored.filter(({ part, text }) => text === partText(file, part as Part)).length >= FEWEST_AGREEING;
 }
 
 /** A part of a document as text. "rest" is everything but the other parts. */
@@ -46,25 +56,23 @@ export async function readDocument(id: string): Promise<unknown> {
 }
 
 /**
- * The parts of the document that are readable JSON, the rest as in a new project; `lost` lists the unreadable ones. Undefined if the
- * sources are unreadable: without them nothing is left of a project.
+ * The document as far as it is readable JSON, the rest as in a new project; `lost` lists what is not. Undefined if nothing of the sources is
+ * readable: without them nothing is left of a project.
  */
 export async function readableDocument(id: string, name: string): Promise<{ content: unknown; lost: string[] } | undefined> {
   const lost: string[] = [];
   const parts = new Map((await storedParts(id)).map(({ part, text }) => [part, text]));
-  const read = (part: Part, words: string): object | undefined => {
-    try {
-      return JSON.parse(parts.get(part) ?? "");
-    } catch {
-      lost.push(words);
-      return undefined;
-    }
+  const read = (part: Part, whole: string, rest: string): unknown => {
+    const readable = readableJson(parts.get(part) ?? "");
+    if (!readable?.isWhole) lost.push(readable ? rest : whole);
+    return readable?.value;
   };
-  const sources = read("sources", "its sources");
+  const sources = read("sources", t("its sources"), t("what follows a damaged place in its sources"));
   if (sources === undefined) return undefined;
-  const [clips, rest] = [read("clips", "its clips"), read("rest", "all that is neither source nor clip")];
+  const clips = read("clips", t("its clips"), t("what follows a damaged place in its clips"));
+  const rest = read("rest", t("all that is neither source nor clip"), t("what follows a damaged place in what is neither source nor clip"));
   // What can be read may be of an older version, which nothing of today's belongs into.
-  return { content: { ...(rest ?? projectToFile(emptyProject(name))), sources, clips: clips ?? [] }, lost };
+  return { content: { ...((rest as object | undefined) ?? projectToFile(emptyProject(name))), sources, clips: clips ?? [] }, lost };
 }
 
 export async function deleteDocument(id: string): Promise<void> {

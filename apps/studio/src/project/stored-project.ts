@@ -1,6 +1,6 @@
 /**
- * Reads a stored project. If its document does not open, damaged items are left out, or the history is walked back to the last state that
- * opens; the damaged data is kept aside, whole.
+ * Reads a stored project. If its document does not open, it is made again from its changes, or damaged items are left out, or the history is
+ * walked back to the last state that opens; the damaged data is kept aside, whole.
  */
 
 import {
@@ -16,6 +16,7 @@ import {
 import { applyChanges } from "@caravan/core/undo";
 import { t } from "../ui/words";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
+import { rebuilt } from "./rebuilt";
 import { entriesOf, type StoredProject, storage } from "./storage";
 import { readableDocument, readDocument, storedParts } from "./stored-document";
 
@@ -32,7 +33,10 @@ export interface Recovery {
   readonly why: string;
   /** Labels of the changes taken back, the last first. */
   readonly taken: readonly string[];
-  /** Or what was left out instead, since it was damaged, in words; what was done cannot be undone then. */
+  /**
+   * Or what was left out instead, since it was damaged, in words; what was done cannot be undone then. If both are empty, all of it was
+   * made again from its changes.
+   */
   readonly lost: readonly string[];
 }
 
@@ -50,6 +54,11 @@ export async function readStored(id: string): Promise<ReadProject> {
   } catch (error) {
     const problem = asProblem(error, where);
     if (problem.code === "newer-version") throw problem;
+    const same = rebuilt(row, await storedParts(id), history);
+    if (same) {
+      await keepAside(id, problem);
+      return { row, project: same, history, left: { why: problem.what, taken: [], lost: [] } };
+    }
     const back = walkedBack(content, history);
     // If more than the last change would be lost, leaving out damaged items loses less.
     const rest = back?.taken.length === 1 ? null : await withoutDamaged(row, where);

@@ -5,6 +5,7 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { listProjects, openProject, saveRawData, startProject } from "../project/projects";
 import { Button } from "../ui/button";
+import { NoticeList } from "../ui/notice-list";
 import { t } from "../ui/words";
 import { openDemo } from "./start";
 
@@ -22,7 +23,7 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
   const go = (work: Promise<unknown>) => work.then(onOpen).catch((error: unknown) => setTrouble(whyOf(error)));
   const save = () => id !== null && saveRawData(id).catch((error: unknown) => setTrouble(String(error)));
   return (
-    <main className="mx-auto h-full max-w-xl overflow-y-auto p-10">
+    <main className="mx-auto flex h-full max-w-xl flex-col overflow-y-auto p-10">
       <h1 className="mb-2 text-title font-bold">{t("The project could not be opened")}</h1>
       <p className="mb-4">{problem.text}</p>
       {trouble && (
@@ -55,6 +56,9 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
           </ul>
         </>
       )}
+      <div className="mt-6">
+        <NoticeList />
+      </div>
     </main>
   );
 }

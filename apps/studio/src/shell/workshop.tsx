@@ -11,7 +11,7 @@ import { followRenames, loadOutlets } from "../project/delivering/game-folder";
 import { startLooking } from "../project/findings";
 import { useHome } from "../project/home/home-state";
 import { ART_FILES, takeInAndGo } from "../project/import-later";
-import { openingEnded, takeInDrop, takeInEarlyDrops } from "../project/importing/early-drops";
+import { takeInDrop, takeInEarlyDrops } from "../project/importing/early-drops";
 import { useFilm } from "../project/importing/film";
 import { useReview } from "../project/importing/review";
 import { takeInLaunched } from "../project/launched";
@@ -19,6 +19,7 @@ import { useLeaving } from "../project/leaving";
 import { canLinkFolders } from "../project/linked/folder";
 import { watchLinkedFolder } from "../project/linked/watch";
 import { useOpenProject } from "../project/open-project";
+import { openingEnded } from "../project/opening";
 import { firstPictures } from "../project/pictures";
 import { listenToTabs, rememberPlace } from "../project/projects";
 import { sweepLeft } from "../project/sweep";
@@ -93,7 +94,13 @@ export function Workshop() {
   useOutletsOf(useOpenProject((state) => state.id));
   const dropping = useFileDrop();
 
-  if (opening.problem) return <Stuck problem={opening.problem} onOpen={opening.solved} />;
+  // A file dropped here opens a project too.
+  if (opening.problem && !open)
+    return (
+      <Tooltip.Provider>
+        <Stuck problem={opening.problem} onOpen={opening.solved} />
+      </Tooltip.Provider>
+    );
   if (!open) return <p className="p-8 text-muted">{t("Opening …")}</p>;
   return (
     <Tooltip.Provider delayDuration={500} skipDelayDuration={200}>

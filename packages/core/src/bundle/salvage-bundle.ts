@@ -1,6 +1,6 @@
 /** Opens what is left of a damaged `*.caravan` file. */
 import { hasItsChecksum, remainsOfZip, sha256Hex, textFromUtf8 } from "../codec";
-import { counted, salvaged, withDistinctPaths } from "../model";
+import { counted, readableJson, salvaged, withDistinctPaths } from "../model";
 import { t } from "../words";
 import { type Bundle, MOST_DOCUMENT, metadataFilesOf, PROJECT_FILE, textsIn } from "./bundle";
 import { picturesOf } from "./pictures-of";
@@ -16,7 +16,8 @@ const MOST_PICTURE_BYTES = 500 * 1_048_576;
 /** Null if no document can be read from it, or none of a version that is known here. */
 export function salvagedBundle(bytes: Uint8Array, where: string): SalvagedBundle | null {
   const [document] = remainsOfZip(bytes, (path) => path === PROJECT_FILE, MOST_DOCUMENT);
-  const found = document && salvaged(contentOf(document.bytes), where);
+  const read = document && readableJson(textOf(document.bytes));
+  const found = read && salvaged(read.value, where);
   if (!found) return null;
   const project = withDistinctPaths(found.project);
   const named = new Set<string>(picturesOf(found.project).map(({ file }) => file));
@@ -31,13 +32,15 @@ export function salvagedBundle(bytes: Uint8Array, where: string): SalvagedBundle
   const texted = new Set(metadataFilesOf(project).map(({ path }) => path));
   const told = remainsOfZip(bytes, (path) => texted.has(path), MOST_DOCUMENT);
   const texts = textsIn(project, new Map(told.map((file) => [file.path, file.bytes])));
-  return { project, pictures, texts, lost: [...found.lost, ...art, ...unsure] };
+  const rest = read.isWhole ? [] : [t("what follows a damaged place in its document")];
+  return { project, pictures, texts, lost: [...found.lost, ...rest, ...art, ...unsure] };
 }
 
-function contentOf(bytes: Uint8Array): unknown {
+/** Nothing if it is no UTF-8. */
+function textOf(bytes: Uint8Array): string {
   try {
-    return JSON.parse(textFromUtf8(bytes));
+    return textFromUtf8(bytes);
   } catch {
-    return null;
+    return "";
   }
 }

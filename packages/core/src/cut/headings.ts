@@ -1,8 +1,10 @@
 /**
- * Looks for grids below a heading and beside labels: people write what a sheet is at its top, and what its rows are at their left.
+ * Looks for grids that begin anywhere: in the middle of a larger picture, below a heading and beside labels, because people write what a sheet
+ * is at its top, and what its rows are at their left.
  *
- * Only where no grid of the whole sheet fits well: what stands apart at the top or at the left, by clear space from side to side, is left out,
- * and the grids of the rest are compared with the former. Their margin then contains the heading. Cost: at most five times that of suggesting.
+ * Only where no usual grid of the whole sheet fits well. What stands apart at the top or at the left, by clear space from side to side, is left
+ * out, and the grids of the rest are compared with the former. Their margin then contains the heading. Cost: at most six times that of
+ * suggesting.
  */
 import type { Rect } from "../model";
 import { type Coverage, countDrawn, cropCoverage, isClear } from "../raster";
@@ -42,13 +44,14 @@ export function withoutHeadings(
   if (usual >= FITS || coverage.colours || width * height > LARGEST) return grids;
   const tops = headingsIn(coverage, height, (from, to) => ({ x: 0, y: from, w: width, h: to - from }));
   const lefts = headingsIn(coverage, width, (from, to) => ({ x: from, y: 0, w: to - from, h: height }));
-  const corners = [...tops.map((y) => ({ x: NONE, y })), ...lefts.map((x) => ({ x, y: NONE }))];
+  const corners = [NOWHERE, ...tops.map((y) => ({ x: NONE, y })), ...lefts.map((x) => ({ x, y: NONE }))];
   if (tops[0] && lefts[0]) corners.push({ x: lefts[0], y: tops[0] });
   const all = countDrawn(coverage, { x: 0, y: 0, w: width, h: height });
   const better = corners.flatMap(({ x, y }) => {
     const part = { x: x.end, y: y.end, w: width - x.end, h: height - y.end };
     if (countDrawn(coverage, part) < all * LEAST_LEFT) return [];
-    return suggest(cropCoverage(coverage, part), { x: x.end > 0, y: y.end > 0 })
+    const isWhole = x.end === 0 && y.end === 0;
+    return suggest(isWhole ? coverage : cropCoverage(coverage, part), { x: isWhole || x.end > 0, y: isWhole || y.end > 0 })
       .map((each) => ({ ...each, margin: { x: each.margin.x + x.end, y: each.margin.y + y.end } }))
       .filter(({ score, columns, rows, cell, gap, margin }) => {
         const isHeading = x.length <= cell.w * MOST_OF_A_CELL && y.length <= cell.h * MOST_OF_A_CELL;
@@ -68,6 +71,8 @@ interface Heading {
 }
 
 const NONE: Heading = { length: 0, end: 0 };
+/** No heading: a grid in the middle of a larger picture. */
+const NOWHERE = { x: NONE, y: NONE };
 
 /** `band` gives the rectangle of a part of the side. */
 function headingsIn(coverage: Coverage, length: number, band: (from: number, to: number) => Rect): Heading[] {

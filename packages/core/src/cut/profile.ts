@@ -71,3 +71,49 @@ export function likenessAtShift({ length, drawn }: Profile, shift: number): numb
   const spread = Math.sqrt((aa - (sumA * sumA) / count) * (bb - (sumB * sumB) / count));
   return spread > 0 ? (ab - (sumA * sumB) / count) / spread : 0;
 }
+
+/** A run that is drawn from one clear place to the next, half-open. */
+interface Run {
+  readonly start: number;
+  readonly end: number;
+}
+
+function runsOf({ length, drawn }: Profile): Run[] {
+  const runs: Run[] = [];
+  let start: number | null = null;
+  for (let k = 0; k <= length; k++) {
+    const isDrawn = k < length && drawn[k + 1] !== drawn[k];
+    if (isDrawn) start ??= k;
+    else if (start !== null) {
+      runs.push({ start, end: k });
+      start = null;
+    }
+  }
+  return runs;
+}
+
+/** px: how far an end or a centre may be off. */
+const OFF = 1;
+const FEWEST_RUNS = 3;
+
+/**
+ * How regularly what is drawn between clear places follows itself at a distance: the fraction of places, counted from the last run to the
+ * first, at which another one ends, or has its centre. Unlike likeness it sees rows of unlike figures that stand on lines.
+ */
+export function regularityOf(profile: Profile): (distance: number) => number {
+  const runs = runsOf(profile);
+  if (runs.length < FEWEST_RUNS) return () => 0;
+  const kinds = [runs.map(({ end }) => end), runs.map(({ start, end }) => (start + end) / 2)].map((places) => {
+    const near = new Set(places.flatMap((place) => [Math.floor(place) - OFF, Math.floor(place), Math.floor(place) + OFF]));
+    return { near, first: places[0] as number, last: places.at(-1) as number };
+  });
+  return (distance) => Math.max(...kinds.map((kind) => shareOf(kind, distance)));
+}
+
+function shareOf({ near, first, last }: { near: ReadonlySet<number>; first: number; last: number }, distance: number): number {
+  const steps = Math.round((last - first) / distance);
+  if (steps + 1 < FEWEST_RUNS || Math.abs(last - first - steps * distance) > OFF) return 0;
+  let met = 0;
+  for (let k = 0; k <= steps; k++) if (near.has(Math.floor(last - k * distance))) met++;
+  return met / (steps + 1);
+}

@@ -214,3 +214,20 @@ export function headedSheet(seed: number): KnownSheet {
       write(1, margin.y + row * (cell.h + gap.y) + Math.floor(cell.h / 3), left - 2, Math.min(7, Math.floor(cell.h / 2)));
   return { pixels, cell, margin, gap, columns, rows };
 }
+
+/** Sheet number `seed` somewhere on a larger picture: with space after it, as on a picture of a power of two, or unlike space on all sides. */
+export function paddedSheet(seed: number): KnownSheet {
+  const random = randomFrom(seed + 17_000_000);
+  const known = knownSheet(seed);
+  const { width, height } = known.pixels;
+  const power = (px: number) => 2 ** Math.ceil(Math.log2(px));
+  const some = (most: number) => Math.floor(random() * most);
+  const around = random() < 0.5;
+  const start = around ? { x: some(60), y: some(60) } : { x: 0, y: 0 };
+  const size = around
+    ? { w: width + start.x + some(80), h: height + start.y + some(80) }
+    : { w: random() < 0.3 ? width : power(width), h: random() < 0.3 ? height : power(height) };
+  const pixels = clearPixels(size.w, size.h);
+  paste(pixels, known.pixels, { x: 0, y: 0, w: width, h: height }, start.x, start.y);
+  return { ...known, pixels, margin: { x: known.margin.x + start.x, y: known.margin.y + start.y } };
+}

@@ -31,7 +31,7 @@ const MOST_CUT = 0.12;
 /** Figures in a cell, on average: a grid that fits holds one in each. */
 const MOST_IN_A_CELL = 1.4;
 /** The score of a grid on which the sheet repeats so plainly that it fits whatever it cuts. */
-const PLAIN = 0.9;
+const PLAIN = 0.85;
 /** Bits that hang together, before loose ones are joined to their figures. */
 const MOST_ISLANDS = 4000;
 /** More pieces than this are no figures. */

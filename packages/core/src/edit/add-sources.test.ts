@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { allPictures, emptyProject, type Micros } from "../model";
+import { type Action, type ActionName, allPictures, type ClipName, emptyProject, type Facing, type Micros } from "../model";
 import { clearPixels, coverageOf } from "../raster";
-import { type Arrival, takeIn } from "./add-sources";
+import { type Arrival, actionToBe, takeIn } from "./add-sources";
 
 /** Names that get in each other's way: alike but for case, numbers, folders, those that systems reserve. */
 const NAME = fc.constantFrom(
@@ -51,4 +51,25 @@ describe("takeIn", () => {
       }),
       { numRuns: 100 },
     ));
+});
+
+describe("an arriving action", () => {
+  const facings = { e: { clip: "walk-e" }, w: { clip: "walk-e", mirror: true } } as unknown as Action["facings"];
+  const walk = { name: "walk" as ActionName, ways: 4, facings } as Action;
+  /** `clips` are the names of those that are there, by facing; null for new ones. */
+  const being = (given: string, clips: Partial<Record<Facing, string | null>>) =>
+    actionToBe([walk], given, new Map(Object.entries(clips).map(([facing, clip]) => [facing as Facing, (clip ?? undefined) as ClipName])));
+
+  it("joins the one of its name if that lacks all its facings, or only mirrors them", () => {
+    expect(being("walk", { s: null, w: null })).toEqual({ name: "walk", joined: walk, isOwn: false });
+  });
+
+  it("becomes one of its own, of a free name, if a facing is drawn there already", () => {
+    expect(being("walk", { s: null, e: null })).toEqual({ name: "walk-2", joined: null, isOwn: false });
+    expect(being("run", { e: null })).toEqual({ name: "run", joined: null, isOwn: false });
+  });
+
+  it("joins the one that has one of its clips, whatever that is called now", () => {
+    expect(being("march", { e: "walk-e", n: null })).toEqual({ name: "walk", joined: walk, isOwn: true });
+  });
 });

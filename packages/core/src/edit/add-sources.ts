@@ -123,6 +123,35 @@ export function withArrivedActions(project: Project, actions: readonly ArrivedAc
   return actions.reduce((next, action) => withArrivedAction(next, action, named), project);
 }
 
+/** What becomes of an arriving action. */
+interface ActionToBe {
+  readonly name: ActionName;
+  /** The action that it joins; null if it becomes one of its own. */
+  readonly joined: Action | null;
+  /** Whether that one has some of its clips already. */
+  readonly isOwn: boolean;
+}
+
+/**
+ * It joins the action that has one of its clips already, because one of the same name may be another figure's; else the one of its name, if
+ * that lacks all its facings. `clips` are its facings, with the names of those clips that the project has.
+ */
+export function actionToBe(actions: readonly Action[], given: string, clips: ReadonlyMap<Facing, ClipName | undefined>): ActionToBe {
+  const isIn = (each: Action, facing: Facing, clip: ClipName | undefined) =>
+    clip !== undefined && each.facings[facing]?.clip === clip && !each.facings[facing].mirror;
+  const own = actions.find((each) => [...clips].some(([facing, clip]) => isIn(each, facing, clip)));
+  if (own) return { name: own.name, joined: own, isOwn: true };
+  const wanted = fittedName(given, 120) ?? "action";
+  const named = actions.find(({ name }) => name === wanted);
+  if (named && [...clips.keys()].every((facing) => isFree(named, facing))) return { name: named.name, joined: named, isOwn: false };
+  return { name: freeName(wanted, new Set(actions.map(({ name }) => name))) as ActionName, joined: null, isOwn: false };
+}
+
+/** A mirror only stands in for what was not drawn. */
+function isFree({ facings }: Action, facing: Facing): boolean {
+  return facings[facing] === undefined || facings[facing].mirror === true;
+}
+
 function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<string, ClipName>): Project {
   const { ways, mirror, namesClips } = action;
   const facings = FACINGS_OF[ways].flatMap((facing) => {
@@ -131,19 +160,10 @@ function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<s
     return ref === undefined || clip === undefined ? [] : [{ facing, ref, clip }];
   });
   if (facings.length === 0) return project;
-  const wanted = fittedName(action.name, 120) ?? "action";
-  const isIn = (each: Action, { facing, clip }: { facing: Facing; clip: ClipName }) =>
-    each.facings[facing]?.clip === clip && !each.facings[facing].mirror;
-  // That which has some of these clips already is theirs; one of the same name may be another figure's.
-  const own = project.actions.find((each) => facings.some((facing) => isIn(each, facing)));
-  const there = own ?? project.actions.find(({ name }) => name === wanted);
-  // A mirror only stands in for what was not drawn.
-  const isFree = (facing: Facing) => there?.facings[facing] === undefined || there.facings[facing].mirror === true;
-  const joins = there && (own || facings.every(({ facing }) => isFree(facing)));
-  const name = joins ? there.name : (freeName(wanted, new Set(project.actions.map((each) => each.name))) as ActionName);
-  let next = joins ? setWays(project, name, Math.max(ways, there.ways) as Ways) : addAction(project, name, ways);
+  const { name, joined, isOwn } = actionToBe(project.actions, action.name, new Map(facings.map(({ facing, clip }) => [facing, clip])));
+  let next = joined ? setWays(project, name, Math.max(ways, joined.ways) as Ways) : addAction(project, name, ways);
   for (const { facing, ref, clip } of facings) {
-    if (joins && !isFree(facing)) continue;
+    if (joined && !isFree(joined, facing)) continue;
     let petal = clip;
     if (namesClips) {
       petal = freeName(`${name}-${facing}`, new Set(next.clips.flatMap((each) => (each.name === clip ? [] : [each.name])))) as ClipName;
@@ -153,7 +173,7 @@ function withArrivedAction(project: Project, action: ArrivedAction, clips: Map<s
     next = setPetal(next, name, facing, { clip: petal });
   }
   // Who left its missing facings missing wants no mirrors.
-  const isMirrored = !own || Object.values(own.facings).some((petal) => petal.mirror);
+  const isMirrored = !isOwn || Object.values(joined?.facings ?? {}).some((petal) => petal.mirror);
   return mirror && isMirrored ? mirrorMissing(next, name) : next;
 }
 

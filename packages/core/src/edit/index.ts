@@ -1,5 +1,5 @@
 export { addAction, mirrorMissing, removeAction, renameAction, setPetal, setWays } from "./actions";
-export { type Arrival, type ArrivedAction, addSources, sourceToBe, takeIn, withArrivedActions } from "./add-sources";
+export { type Arrival, type ArrivedAction, actionToBe, addSources, sourceToBe, takeIn, withArrivedActions } from "./add-sources";
 export { hasOtherTimes, withAnimationFollowed } from "./animation-times";
 export { type ArrivedClip, type ArrivedClips, noArrivedClips } from "./arrived-clips";
 export {

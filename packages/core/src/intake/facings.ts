@@ -19,6 +19,8 @@ export interface ProposedAction {
   readonly petals: Partial<Record<Facing, ProposedPetal>>;
   /** Whether the facings follow from an order and not from names: then the user must choose the first. */
   readonly byOrder: boolean;
+  /** Refs of those of its clips that the project has already. */
+  readonly there: ReadonlySet<string>;
   /** Whether it is made unless a person says no. Two clips that differ in a number are seldom two facings. */
   readonly usual: boolean;
 }
@@ -38,21 +40,26 @@ export function proposedActions(
     const isThere = proposal.kind === "recut" || choices.replaces;
     const { all: clips, added } = isThere ? (proposal.following ?? NONE) : { all: proposal.clips(choices), added: null };
     if (added) for (const { ref } of clips) if (!added.has(ref)) old.add(ref);
-    if (choices.cut === "facings") rows.push(...actionOfRows(proposal, clips, numbered));
+    if (choices.cut === "facings") rows.push(...actionOfRows(proposal, clips, numbered, old));
     else {
       // Two folders may hold two figures whose clips have the same names.
       const folder = folderOf(proposal);
       groups.set(folder, [...(groups.get(folder) ?? []), ...clips]);
     }
   }
-  const named = [...groups].flatMap(([folder, clips]) => actionsByName(folder, clips, numbered));
+  const named = [...groups].flatMap(([folder, clips]) => actionsByName(folder, clips, numbered, old));
   const isOfNew = ({ action }: ProposedAction) => Object.values(action.facings).some((ref) => !old.has(ref));
   return [...distinct(named.filter(isOfNew)), ...rows];
 }
 
 const NONE: FollowingClips = { all: [], added: new Set() };
 
-function actionsByName(folder: string, clips: readonly ProposedClip[], numbered: NumberedFrom): ProposedAction[] {
+function actionsByName(
+  folder: string,
+  clips: readonly ProposedClip[],
+  numbered: NumberedFrom,
+  there: ReadonlySet<string>,
+): ProposedAction[] {
   // The first of two that have one name; the others are clips all the same.
   const byName = new Map(clips.toReversed().map((clip) => [clip.name, clip]));
   return matchFacings([...byName.keys()], numbered).map(({ stem, ways, facings, byNumber }) => {
@@ -62,12 +69,18 @@ function actionsByName(folder: string, clips: readonly ProposedClip[], numbered:
       action: { name: stem, ways, facings: refsOf(own), mirror: true, namesClips: false },
       petals: withMirrors(ways, own),
       byOrder: byNumber,
+      there,
       usual: !byNumber || ways > 2,
     };
   });
 }
 
-function actionOfRows({ id, name }: Proposal, clips: readonly ProposedClip[], numbered: NumberedFrom): ProposedAction[] {
+function actionOfRows(
+  { id, name }: Proposal,
+  clips: readonly ProposedClip[],
+  numbered: NumberedFrom,
+  there: ReadonlySet<string>,
+): ProposedAction[] {
   const ways = waysOfRows(clips.length);
   if (ways === null) return [];
   const order = clips.length === ways ? roseFrom(ways, numbered) : mirroredRows(ways, clips.length);
@@ -79,6 +92,7 @@ function actionOfRows({ id, name }: Proposal, clips: readonly ProposedClip[], nu
       action: { name: stem, ways, facings: refsOf(own), mirror: true, namesClips: true },
       petals: withMirrors(ways, own),
       byOrder: true,
+      there,
       usual: true,
     },
   ];

@@ -12,6 +12,7 @@ export {
 export { Clearing, Colour, MOST_GROUNDS } from "./clearing";
 export { Clip, ClipName, clipRules, PLAIN_LOOP, Step, USUAL_STEP } from "./clip";
 export { counted } from "./counted";
+export { readableJson } from "./damaged-text";
 export {
   bakesParts,
   Counting,

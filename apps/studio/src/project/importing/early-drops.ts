@@ -10,21 +10,10 @@ interface EarlyDrops {
   over(): void;
 }
 
-let endOpening = () => {};
-const opened = new Promise<void>((done) => {
-  endOpening = done;
-});
-
-/** A project is open, or none can be: a project's file may still be dropped then. */
-export function openingEnded(): void {
-  endOpening();
-}
-
 /** Imports what was dropped as soon as a project is open, or opening has failed. To be called in the event itself. */
 export async function takeInDrop(drop: Drop): Promise<void> {
   const files = await handedByDrop(drop);
   if (files.length === 0) return;
-  await opened;
   await takeInAndGo(files);
 }
 

@@ -1,9 +1,11 @@
 "use client";
 
+import { actionToBe } from "@caravan/core/edit";
 import type { ProposedAction } from "@caravan/core/intake";
-import { FACINGS_OF } from "@caravan/core/model";
+import { type Action, type ClipName, FACINGS_OF, type Facing, type Ways } from "@caravan/core/model";
 import { FacingOrderFields } from "../../preview/facing-order-fields";
 import { MovingFrames, stillOfShown } from "../../preview/moving-frames";
+import { useOpenProject } from "../../project/open-project";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
 
@@ -17,6 +19,8 @@ export function ProposedActions({
   isWanted: (action: ProposedAction) => boolean;
   onWant: (id: string, wanted: boolean) => void;
 }) {
+  // Art dropped onto the untouched demo begins a project of its own.
+  const existing = useOpenProject(({ demo, project }) => (demo ? NONE : project.actions));
   return (
     <section aria-label={t("Actions")} className="mb-4">
       <ul className="flex flex-col gap-2.5">
@@ -25,7 +29,7 @@ export function ProposedActions({
             key={each.id}
             className={`rounded-box border-2 border-lapis bg-raised p-2.5 ${isWanted(each) ? "" : "border-dashed opacity-70"}`}
           >
-            <Tick label={inWords(each)} checked={isWanted(each)} onChange={(wanted) => onWant(each.id, wanted)} />
+            <Tick label={inWords(each, existing)} checked={isWanted(each)} onChange={(wanted) => onWant(each.id, wanted)} />
             <dl className="mt-1.5 flex flex-wrap gap-1.5">
               {FACINGS_OF[each.action.ways].map((facing) => {
                 const petal = each.petals[facing];
@@ -63,11 +67,19 @@ export function ProposedActions({
   );
 }
 
-function inWords({ action, byOrder, petals }: ProposedAction): string {
-  const missing = action.ways - Object.keys(petals).length;
+const NONE: readonly Action[] = [];
+
+function inWords({ action, byOrder, petals, there }: ProposedAction, existing: readonly Action[]): string {
   const mirrored = Object.values(petals).filter((petal) => petal.mirrored).length;
+  const clips = Object.entries(action.facings).map(([facing, ref]) => {
+    const name = there.has(ref) ? petals[facing as Facing]?.clip.name : undefined;
+    return [facing as Facing, name as ClipName | undefined] as const;
+  });
+  const { name, joined } = actionToBe(existing, action.name, new Map(clips));
+  const ways = Math.max(action.ways, joined?.ways ?? 0) as Ways;
+  const missing = FACINGS_OF[ways].filter((facing) => !petals[facing] && !joined?.facings[facing]).length;
   return [
-    t("Make the action {name}, {ways} facings", { name: action.name, ways: action.ways }),
+    joined ? t("Add to the action {name}, {ways} facings", { name, ways }) : t("Make the action {name}, {ways} facings", { name, ways }),
     ...(byOrder ? [t("in this order")] : []),
     ...(mirrored > 0 ? [t("{mirrored} mirrored", { mirrored })] : []),
     ...(missing > 0 ? [t("{missing} missing", { missing })] : []),

@@ -98,6 +98,27 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
   }
 });
 
+test("the key for the best suggestion waits until one is found, and says so if there is none", async ({ page }) => {
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (this: Worker, message, ...rest) {
+      const looks = message.argumentList?.some(({ value }: { value: unknown }) => value === "suggestCuts");
+      if (looks) setTimeout(() => post.call(this, message, ...(rest as [])), 3000);
+      else post.call(this, message, ...(rest as []));
+    } as typeof post;
+  });
+  await page.reload();
+  await dropFiles(page, [pngFile("figures.png", figureSheet(4, 3, { w: 32, h: 40 }))]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("q");
+  await expect(page.getByRole("toolbar", { name: "Suggested cuts" })).toHaveCount(0);
+  await expect(page.getByTestId("outcome")).toContainText("12 frames");
+  await dropFiles(page, [pngFile("empty.png", clearPixels(64, 64))]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("q");
+  await expect(page.getByText("This picture suggests no cells")).toBeVisible();
+});
+
 test("a sheet on a noisy white ground is noticed, cleared and cut by the suggestion, in three actions", async ({ page }) => {
   await dropFiles(page, [rawArt("porter-on-white.png")]);
   await page.getByRole("button", { name: "Clear the background" }).click();

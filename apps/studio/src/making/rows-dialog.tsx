@@ -79,7 +79,7 @@ function PartedRows({ source, become, onMade }: { source: Source; become: RowsBe
   const picks = useView((view) => view.picked);
   const picture = usePicture(sheetLook(source));
   const uncut = source.cut === null;
-  const { grids: suggestions } = useSuggestedCuts(source);
+  const { grids: suggestions } = useSuggestedCuts(source).cuts;
   const [at, setAt] = useState(0);
   const suggestion = uncut ? suggestions[at] : undefined;
   const parted = useMemo((): RowsOf | null => {

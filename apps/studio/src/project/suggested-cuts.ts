@@ -19,10 +19,11 @@ const NONE: SuggestedCuts = { grids: [], outlines: null };
 /** What was found, by the picture it was found in: how a sheet is cut now has no part in it. */
 const found = new WeakMap<Picture, { readonly cuts: SuggestedCuts; readonly complete: boolean }>();
 
-/** None until they are found. */
-export function useSuggestedCuts(source: Source): SuggestedCuts {
+/** What is found so far, and whether more may come. */
+export function useSuggestedCuts(source: Source): { readonly cuts: SuggestedCuts; readonly looking: boolean } {
   const picture = usePicture(sheetLook(source));
   const [, setShown] = useState<SuggestedCuts | null>(null);
+  const [failedIn, setFailedIn] = useState<Picture | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: of the source only what its picture is made of counts, not each of its edits
   useEffect(() => {
     if (!picture || found.get(picture)?.complete) return;
@@ -32,12 +33,13 @@ export function useSuggestedCuts(source: Source): SuggestedCuts {
       if (!gone) setShown(cuts);
     };
     // Everything else works without suggestions.
-    suggest(source, picture, tell).catch(() => {});
+    suggest(source, picture, tell).catch(() => !gone && setFailedIn(picture));
     return () => {
       gone = true;
     };
   }, [picture]);
-  return (picture && found.get(picture)?.cuts) ?? NONE;
+  const here = picture && found.get(picture);
+  return { cuts: here?.cuts ?? NONE, looking: !here?.complete && (picture === null || failedIn !== picture) };
 }
 
 /** For larger pictures the grids come first, so that nobody waits for the outlines. */

@@ -13,7 +13,7 @@ import { type Picture, usePicture } from "../../project/pictures";
 import { type SuggestedCuts, useSuggestedCuts } from "../../project/suggested-cuts";
 import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
-import { sayUnlessDone } from "../../ui/notices";
+import { say, sayUnlessDone } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { cutAlongOutlines, type OutlineCut } from "./along-outlines";
 
@@ -23,7 +23,7 @@ const SIDE = 44; // px; smaller on a short screen
 /** Cuts that the picture itself suggests, as small moving pictures: the one that moves right is the right one. */
 export function Suggestions({ source }: { source: Source }) {
   const picture = usePicture(sheetLook(source));
-  const cuts = useSuggestedCuts(source);
+  const { cuts, looking } = useSuggestedCuts(source);
   const suggestions = useMemo(() => (picture ? offersOf(cuts, picture) : []), [cuts, picture]);
   const cut = JSON.stringify(source.cut);
   const at = suggestions.findIndex((each) => JSON.stringify(each.cut) === cut);
@@ -33,9 +33,20 @@ export function Suggestions({ source }: { source: Source }) {
     if (suggestion.cut.by === "outlines") inBackground(cutAlongOutlines(source, suggestion.cut));
     else sayUnlessDone(edit(cutSource, source.id, suggestion.cut, picture.coverage, earlierCuts(source, suggestion.cut)));
   };
-  useKeys(t("Suggestions"), [
-    { keys: "q", label: t("Take the best suggestion; again for the next"), run: () => take((at + 1) % Math.max(1, suggestions.length)) },
-  ]);
+  // Asked for before anything is found, the best is taken as soon as it is, unless the sheet has been cut otherwise meanwhile.
+  const asked = useRef<Source | null>(null);
+  const next = () => {
+    if (suggestions.length > 0) take((at + 1) % suggestions.length);
+    else if (looking) asked.current = source;
+    else say({ tone: "plain", text: t("This picture suggests no cells: type their number, or cut it along outlines or by hand.") });
+  };
+  useEffect(() => {
+    if (asked.current === null || (looking && suggestions.length === 0)) return;
+    const { id, cut: before } = asked.current;
+    asked.current = null;
+    if (id === source.id && before === source.cut) next();
+  });
+  useKeys(t("Suggestions"), [{ keys: "q", label: t("Take the best suggestion; again for the next"), run: next }]);
   if (!picture || suggestions.length === 0) return null;
   return (
     <div className="flex items-center gap-2">

@@ -187,6 +187,8 @@ test("a layer added while storage is full is shown as unsaved, is in the file, a
   await goTo(page, "Sources");
   await room.fills();
   await layOver(page, "camp_light.png", light);
+  // Its picture is refused first, and then it is added.
+  await expect(page.getByRole("list", { name: "Layers, the topmost first" }).getByRole("listitem")).toHaveCount(1);
   await expect(page.getByText("This browser has no more room for the project.")).toBeVisible();
   await expect(page.getByTestId("saved")).not.toHaveText(/saved in this browser/);
   const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Save to a file" }).click()]);

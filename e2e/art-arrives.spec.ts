@@ -100,12 +100,12 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
 
 test("the key for the best suggestion waits until one is found, and says so if there is none", async ({ page }) => {
   await page.addInitScript(() => {
-    const post = Worker.prototype.postMessage;
-    Worker.prototype.postMessage = function (this: Worker, message, ...rest) {
-      const looks = message.argumentList?.some(({ value }: { value: unknown }) => value === "suggestCuts");
-      if (looks) setTimeout(() => post.call(this, message, ...(rest as [])), 3000);
-      else post.call(this, message, ...(rest as []));
-    } as typeof post;
+    const { postMessage } = Worker.prototype;
+    Worker.prototype.postMessage = function (this: Worker, ...told: unknown[]) {
+      const { argumentList = [] } = told[0] as { argumentList?: { value: unknown }[] };
+      const later = argumentList.some(({ value }) => value === "suggestCuts");
+      setTimeout(() => Reflect.apply(postMessage, this, told), later ? 3000 : 0);
+    };
   });
   await page.reload();
   await dropFiles(page, [pngFile("figures.png", figureSheet(4, 3, { w: 32, h: 40 }))]);

@@ -9,7 +9,7 @@ import { t } from "../ui/words";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { dropJournal, writeJournal } from "./journal";
 import { type OpenProject, useOpenProject } from "./open-project";
-import { heldBlob, picturesWaiting, storeWaiting } from "./pictures";
+import { heldBlob, picturesWaiting, storeWaiting } from "./picture-files";
 import { failedSaving } from "./saving-failed";
 import { deleteEntries, type StoredEntry, type StoredProject, storage } from "./storage";
 import { writeDocument } from "./stored-document";

@@ -7,7 +7,8 @@ import { joinedCoverage } from "@caravan/core/raster";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { type Begun, begin } from "./begun";
-import { filesOfLook, keepPicture } from "./pictures";
+import { filesOfLook } from "./picture-files";
+import { keepPicture } from "./pictures";
 
 /** Returns the error, or null on success. */
 export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<Error | null> {

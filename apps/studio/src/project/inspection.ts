@@ -6,7 +6,7 @@ import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
 import { run } from "../workers/client";
 import { asText, type Inspection } from "../workers/jobs";
-import { filesOfLook } from "./pictures";
+import { filesOfLook } from "./picture-files";
 
 /** A grid that is being nudged is not looked at until it rests. */
 const REST = 900; // ms

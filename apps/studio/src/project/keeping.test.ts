@@ -8,7 +8,7 @@ import { begin } from "./begun";
 import { writeJournal } from "./journal";
 import { useLeaving } from "./leaving";
 import { apply, edit, undo, useOpenProject } from "./open-project";
-import { forgetWaiting, pictureBlob, picturesWaiting, storePicture } from "./pictures";
+import { forgetWaiting, pictureBlob, picturesWaiting, storePicture } from "./picture-files";
 import { createProject, createWithArt, openProject, renameStored } from "./projects";
 import { useReports } from "./reports";
 import { storage } from "./storage";

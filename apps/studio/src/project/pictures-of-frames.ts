@@ -1,6 +1,6 @@
 import { frameLook, picturesOfLook } from "@caravan/core/art";
 import { type FrameRef, findFrame, type Project } from "@caravan/core/model";
-import { filesOfLook } from "./pictures";
+import { filesOfLook } from "./picture-files";
 
 /** Lists the picture files that frames use. */
 export async function picturesOfFrames(project: Project, refs: readonly FrameRef[]): Promise<Map<string, Blob>> {

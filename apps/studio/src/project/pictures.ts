@@ -1,4 +1,4 @@
-/** Pictures of the open project by hash: file bytes from storage, and bitmaps for drawing, decoded once and shared. */
+/** Pictures of the open project by look: bitmaps for drawing and what is known of them, read once and shared. */
 
 import {
   frameLook,
@@ -15,13 +15,11 @@ import { allPictures, type Clearing, isOfPieces, whyOf } from "@caravan/core/mod
 import type { UsedColour } from "@caravan/core/palette";
 import { useEffect } from "react";
 import { create } from "zustand";
-import { t } from "../ui/words";
 import { run } from "../workers/client";
 import type { ReadPicture } from "../workers/jobs";
 import { useOpenProject } from "./open-project";
-import { failedSaving } from "./saving-failed";
-import { sawAgain, sawColours, sawGrounds, sawMissing } from "./seen-art";
-import { storage } from "./storage";
+import { filesOfLook, storePicture, whenStored } from "./picture-files";
+import { sawColours, sawGrounds } from "./seen-art";
 
 /** What a screen needs of a picture. */
 export type Picture = ReadPicture & { readonly bytes: number };
@@ -49,36 +47,6 @@ export function firstPictures(most: number): Promise<void> {
     const stop = usePictures.subscribe(() => isThere() && end());
     if (isThere()) end();
   });
-}
-
-/** Blobs that storage refused: work continues from memory and can still be saved to a file. */
-const unsaved = new Map<string, Blob>();
-
-/** Pictures read from storage. A browser keeps a file while it is referenced, even after its row was deleted elsewhere. */
-const held = new Map<string, Blob>();
-
-/** How many pictures are in memory only. */
-export function picturesWaiting(): number {
-  return unsaved.size;
-}
-
-/** Retries storing what is only in memory. Throws storage's error at the first that does not fit; the others keep waiting. */
-export async function storeWaiting(): Promise<void> {
-  for (const [sha256, blob] of [...unsaved]) {
-    await storage.pictures.put({ sha256, blob });
-    unsaved.delete(sha256);
-  }
-}
-
-/** Pictures that nobody will need: cancelled by the user, or of a project left without saving. */
-export function forgetWaiting(hashes?: Iterable<string>): void {
-  if (!hashes) unsaved.clear();
-  else for (const sha256 of hashes) unsaved.delete(sha256);
-}
-
-/** The file of a picture that is no longer stored, if it is still held. */
-export function heldBlob(sha256: string): Blob | undefined {
-  return held.get(sha256);
 }
 
 /** How many components show a look. */
@@ -232,9 +200,7 @@ let resting: ReturnType<typeof setTimeout> | undefined;
 
 useOpenProject.subscribe((open, before) => {
   if (open.project === before.project) return;
-  const other = open.id !== before.id;
-  if (other) held.clear();
-  letGoSoon(other);
+  letGoSoon(open.id !== before.id);
 });
 
 /** A moment later: whatever is being drawn now still uses the old ones. */
@@ -287,27 +253,6 @@ async function load(look: Look): Promise<void> {
   }
 }
 
-/** The picture files of a look, by hash. Throws if one is missing. */
-export async function filesOfLook(look: Look): Promise<ReadonlyMap<string, Blob>> {
-  const files = new Map<string, Blob>();
-  for (const { sha256 } of picturesOfLook(look)) {
-    const blob = await pictureBlob(sha256);
-    if (!blob) {
-      sawMissing([sha256]);
-      throw new Error(t("It is not in this browser's storage any more."));
-    }
-    files.set(sha256, blob);
-  }
-  return files;
-}
-
-const storedHere = new Set<string>();
-
-/** Whether this page has stored a picture: documents that refer to it may not be stored yet. */
-export function wasStoredHere(sha256: string): boolean {
-  return storedHere.has(sha256);
-}
-
 /** Adds a picture read by a worker: stores its bytes and prepares it for drawing. Returns whether storage accepted it. */
 export async function keepPicture(read: ReadPicture, blob: Blob): Promise<boolean> {
   const look = lookOf({}, read);
@@ -330,39 +275,15 @@ function showArrived(): void {
   setEntries(added);
 }
 
-/** Stores a picture's bytes; if there is no room, keeps them in memory, says that not all is saved, and returns false. */
-export async function storePicture(sha256: string, blob: Blob): Promise<boolean> {
-  storedHere.add(sha256);
-  sawAgain(sha256);
-  let stored = true;
-  try {
-    await storage.pictures.put({ sha256, blob });
-    unsaved.delete(sha256);
-  } catch (error) {
-    unsaved.set(sha256, blob);
-    stored = false;
-    useOpenProject.setState({ saving: failedSaving(error) });
-  }
-  loadFailedAgain(sha256);
-  return stored;
-}
-
 /** Looks of a picture that could not be read while it was missing. */
-function loadFailedAgain(sha256: string): void {
+whenStored((sha256) => {
   if (failures === 0) return;
   for (const [look, { state }] of usePictures.getState().entries)
     if (state === "failed" && picturesOfLook(look).some((each) => each.sha256 === sha256)) {
       setEntry(look, { state: "loading" });
       void load(look);
     }
-}
-
-/** The file's bytes. */
-export async function pictureBlob(sha256: string): Promise<Blob | undefined> {
-  const blob = unsaved.get(sha256) ?? (await storage.pictures.get(sha256))?.blob;
-  if (blob && !unsaved.has(sha256)) held.set(sha256, blob);
-  return blob;
-}
+});
 
 /** How often reading a picture failed. */
 let failures = 0;

@@ -6,7 +6,7 @@ import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { dropJournal } from "./journal";
 import { useOpenProject } from "./open-project";
-import { forgetWaiting, wasStoredHere } from "./pictures";
+import { forgetWaiting, wasStoredHere } from "./picture-files";
 import { deleteEntries, storage } from "./storage";
 import { deleteDocument } from "./stored-document";
 import { isOnlyTab, whileNobodyElseOwns } from "./tabs";

@@ -3,15 +3,15 @@
  *
  * Each side is divided separately (`divisions.ts`), then the best divisions of both are paired. Pairs with matching margins and gaps and
  * with typical cell sizes come first, because clear space alone cannot distinguish a gap from a cell's own border. Fully drawn sheets are left
- * to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`, grids that begin anywhere to `headings.ts`.
+ * to `suggest-full.ts`, lines and boxes drawn around cells to `suggest-framed.ts`, grids that begin anywhere to `suggest-anywhere.ts`.
  * Holds: every suggestion is a grid that `gridOf` accepts. Cost: O(drawn pixels + length² / 4) per side.
  */
 import type { GridCut } from "../model";
 import { type Coverage, isClear } from "../raster";
 import { costOfSlackAlong, costOfSlackDown, type Way, waysToDivide } from "./divisions";
 import { cellRect, gridOf } from "./grid";
-import { type Free, withoutHeadings } from "./headings";
 import { profilesOf } from "./profile";
+import { type Free, gridsAnywhere } from "./suggest-anywhere";
 import { suggestFramed } from "./suggest-framed";
 import { suggestFull } from "./suggest-full";
 import type { GridSuggestion } from "./suggestion";
@@ -21,7 +21,7 @@ import type { GridSuggestion } from "./suggestion";
  * lines between cells may have gone with the ground.
  */
 export function suggestGrids(coverage: Coverage, most = 6, whole: Coverage = coverage): GridSuggestion[] {
-  const plain = withoutHeadings(coverage, plainGrids(coverage, most), (part, free) => plainGrids(part, most, free)).slice(0, most);
+  const plain = gridsAnywhere(coverage, plainGrids(coverage, most), (part, free) => plainGrids(part, most, free)).slice(0, most);
   const framed = suggestFramed(coverage, whole);
   return framed ? [framed, ...plain].slice(0, most) : plain;
 }

@@ -6,7 +6,7 @@ import type { Drawing } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import type { LookFiles } from "../../workers/jobs";
 import type { Begun } from "../begun";
-import { filesOfLook } from "../pictures";
+import { filesOfLook } from "../picture-files";
 
 /** The positions of a sheet's drawings, those of `frames`, in its changed art. */
 export async function placesOf(

@@ -3,7 +3,7 @@ import { CaravanError, type Delivery, type Project } from "@caravan/core/model";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
 import { asText, type Delivered } from "../../workers/jobs";
-import { pictureBlob } from "../pictures";
+import { pictureBlob } from "../picture-files";
 import { sawGrounds, sawMissing } from "../seen-art";
 
 /** Packs, draws, encodes and proves a delivery in a worker. Throws what the core's `deliver` throws, and `missing-picture`. */

@@ -6,7 +6,7 @@ import { allPictures, CaravanError, isOfPieces, type Project, type Source, sourc
 import { t } from "../../ui/words";
 import { coveragesOf } from "../changed-art/coverages";
 import { readPictures } from "../changed-art/read-pictures";
-import { pictureBlob } from "../pictures";
+import { pictureBlob } from "../picture-files";
 import type { ArtFolder } from "./art-folder";
 import { renamedIn } from "./renamed-art";
 

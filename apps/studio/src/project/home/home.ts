@@ -19,7 +19,7 @@ import { canLinkFolders, chosenFolder, mayUse, picturesIn } from "../linked/fold
 import { fileAt, parentOf, writeWhole } from "../linked/folder-files";
 import { lookAgain } from "../linked/linked-folder";
 import { edit, useOpenProject } from "../open-project";
-import { pictureBlob } from "../pictures";
+import { pictureBlob } from "../picture-files";
 import { createWithArt, openProject } from "../projects";
 import { type StoredHome, storage } from "../storage";
 import { artIn } from "./art-folder";

@@ -7,7 +7,7 @@ import { say } from "../../ui/notices";
 import { listInWords, t } from "../../ui/words";
 import { type HashedFile, renamedFiles } from "../linked/renamed";
 import { edit, useOpenProject } from "../open-project";
-import { pictureBlob } from "../pictures";
+import { pictureBlob } from "../picture-files";
 import { type StoredHome, storage } from "../storage";
 import { type ArtFolder, artIn } from "./art-folder";
 

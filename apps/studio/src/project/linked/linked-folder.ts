@@ -7,7 +7,7 @@ import { sayTrouble } from "../../ui/notices";
 import { act } from "../act";
 import { freshId } from "../fresh-id";
 import { currentProject, useOpenProject } from "../open-project";
-import { pictureBlob } from "../pictures";
+import { pictureBlob } from "../picture-files";
 import { type StoredLink, storage } from "../storage";
 import { hasChanged, hashOf, type Known, saysOther, stampOf } from "./compare";
 import { artFilesIn, canLinkFolders, chosenFolder, mayUse } from "./folder";

@@ -6,7 +6,7 @@ import { say, sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { isSaved, saveNow } from "../autosave";
 import { type Begun, begin } from "../begun";
-import { pictureBlob } from "../pictures";
+import { pictureBlob } from "../picture-files";
 import { type StoredLink, storage } from "../storage";
 import { stampOf } from "./compare";
 import { filesOf, handedFrom } from "./folder-art";

@@ -33,8 +33,8 @@ export interface Free {
   readonly y: boolean;
 }
 
-/** The grids, or those of a part of the sheet before them if they fit better; best first. `grids` are those of the whole. */
-export function withoutHeadings(
+/** Grids that begin anywhere, as far as they fit better than `grids`, those of the whole sheet, and then these; best first. */
+export function gridsAnywhere(
   coverage: Coverage,
   grids: GridSuggestion[],
   suggest: (part: Coverage, free: Free) => GridSuggestion[],

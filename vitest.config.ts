@@ -2,7 +2,7 @@ import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 /** Against hangs only: in a slow hour of a busy machine the longest take half a minute. */
-const common = { testTimeout: 120_000, setupFiles: ["scripts/test-setup.ts"] };
+const common = { testTimeout: 180_000, hookTimeout: 180_000, setupFiles: ["scripts/test-setup.ts"] };
 
 /**
  * Tests of the core, the player and the command line share what a worker has loaded: they are pure, and loading the core anew for each

@@ -22,7 +22,7 @@ beforeAll(() => {
   published = join(game, "node_modules/@caravan/player");
   execFileSync(process.execPath, [join(root, "scripts/build-player.mjs"), published]);
   writeFileSync(join(game, "package.json"), '{ "type": "module" }');
-}, 60_000);
+});
 afterAll(() => rmSync(game, { recursive: true, force: true }));
 
 /** A small project delivered with its typed module and its atlas file, as a game gets them. */

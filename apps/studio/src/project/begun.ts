@@ -3,9 +3,9 @@
  * document.
  */
 
-import { looksOf } from "@caravan/core/art";
+import { frameLook, looksOf } from "@caravan/core/art";
 import type { Edit } from "@caravan/core/edit";
-import { CaravanError, type Project, type Source } from "@caravan/core/model";
+import { CaravanError, findFrame, frameRef, type PlacedFrame, type Project, type Source, scaleOf } from "@caravan/core/model";
 import { t } from "../ui/words";
 import { apply, currentProject, edit, useOpenProject } from "./open-project";
 
@@ -20,6 +20,8 @@ export interface Begun {
   still(): void;
   /** Throws `other-project`, or `changed-meanwhile` if this source's art is no longer what was looked at. */
   stillHas(source: Source): void;
+  /** Throws `other-project`, or `changed-meanwhile` if one of these frames no longer shows what it showed. */
+  stillShows(frames: readonly PlacedFrame[]): void;
   /** As the open project's `edit` and `apply`; refused in words if another document is open. */
   edit<Args extends unknown[]>(change: Edit<Args>, ...args: Args): CaravanError | null;
   apply(change: (project: Project) => Project, label: (project: Project) => string): CaravanError | null;
@@ -46,13 +48,15 @@ export function begin(): Begun {
     stillHas: (source) => {
       if (isOther()) throw otherProject(project);
       const now = currentProject().sources.find(({ id: each }) => each === source.id);
-      if (now && !sameLooks(now, source))
-        throw new CaravanError(
-          "changed-meanwhile",
-          source.name,
-          t("Its art changed while this was being computed."),
-          t("Nothing was done. Do it again."),
-        );
+      if (now && !sameLooks(now, source)) throw changedMeanwhile(source);
+    },
+    stillShows: (frames) => {
+      if (isOther()) throw otherProject(project);
+      const now = currentProject();
+      for (const placed of frames) {
+        const found = findFrame(now, frameRef(placed.source, placed.frame));
+        if (!found || shownBy(now, found) !== shownBy(project, placed)) throw changedMeanwhile(placed.source);
+      }
     },
     edit: (change, ...args) => (isOther() ? otherProject(project) : edit(change, ...args)),
     apply: (change, label) => (isOther() ? otherProject(project) : apply(change, label)),
@@ -62,6 +66,21 @@ export function begin(): Begun {
 function sameLooks(a: Source, b: Source): boolean {
   const [those, these] = [looksOf(a), looksOf(b)];
   return those.length === these.length && those.every((look, k) => look === these[k]);
+}
+
+/** What a frame shows, as text: its picture, and the part of it. */
+function shownBy(project: Project, { source, frame }: PlacedFrame): string {
+  const { rect, turned, size, inset } = frame;
+  return `${frameLook(project, source, frame).key} ${JSON.stringify([rect, turned, size, inset, scaleOf(source)])}`;
+}
+
+function changedMeanwhile({ name }: Source): CaravanError {
+  return new CaravanError(
+    "changed-meanwhile",
+    name,
+    t("Its art changed while this was being computed."),
+    t("Nothing was done. Do it again."),
+  );
 }
 
 function otherProject({ name }: Project): CaravanError {

@@ -2,7 +2,7 @@
 
 import { frameLook, type LayerLook, type Look, layerLooks } from "@caravan/core/art";
 import { framesToMirror, freezeMirror, type MirroredPicture } from "@caravan/core/edit";
-import { type ActionName, CaravanError, type Facing, type FrameRef, findFrame, scaleOf } from "@caravan/core/model";
+import { type ActionName, CaravanError, type Facing, findFrame, type PlacedFrame, scaleOf } from "@caravan/core/model";
 import { joinedCoverage } from "@caravan/core/raster";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
@@ -15,17 +15,19 @@ export async function freezeMirrorOf(name: ActionName, facing: Facing): Promise<
   const work = begin();
   try {
     const pictures: MirroredPicture[] = [];
-    for (const ref of framesToMirror(work.project, name, facing)) pictures.push(await mirroredPicture(work, ref));
+    for (const ref of framesToMirror(work.project, name, facing)) {
+      const found = findFrame(work.project, ref);
+      if (!found) throw new CaravanError("missing-frame", ref, t("This frame is missing."), t("Take it out of the clip first."));
+      pictures.push({ frame: ref, ...(await mirroredPicture(work, found)) });
+    }
+    work.stillShows(pictures.flatMap(({ frame }) => findFrame(work.project, frame) ?? []));
     return work.edit(freezeMirror, name, facing, pictures);
   } catch (error) {
     return error instanceof Error ? error : new Error(String(error));
   }
 }
 
-async function mirroredPicture({ project, signal }: Begun, ref: FrameRef): Promise<MirroredPicture> {
-  const found = findFrame(project, ref);
-  if (!found) throw new CaravanError("missing-frame", ref, t("This frame is missing."), t("Take it out of the clip first."));
-  const { source, frame } = found;
+async function mirroredPicture({ project, signal }: Begun, { source, frame }: PlacedFrame): Promise<Omit<MirroredPicture, "frame">> {
   const mirrored = async (look: Look) => {
     const of = { look, files: await filesOfLook(look) };
     const [made] = await run("mirrorFrames", { of, frames: [frame], scale: scaleOf(source) }, { signal });

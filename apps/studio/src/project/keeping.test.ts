@@ -259,6 +259,18 @@ describe("work that ends later than it began", () => {
     );
     expect(() => work.stillHas(source)).toThrow(/art changed/);
   });
+
+  it("is refused if frames no longer show what was measured, as after another cut", async () => {
+    await opened();
+    const [source] = open().project.sources;
+    if (!source) throw new Error("The fixture has a source.");
+    const measured = source.frames.map((frame) => ({ source, frame }));
+    const work = begin();
+    edit(renameProject, "other words");
+    work.stillShows(measured);
+    edit(cutSource, source.id, { ...cut, margin: { x: 2, y: 0 } }, porterCoverage());
+    expect(() => work.stillShows(measured)).toThrow(/art changed/);
+  });
 });
 
 describe("projects in storage", () => {

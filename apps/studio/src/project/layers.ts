@@ -53,6 +53,7 @@ export function takeOff(source: Source, layer: Layer): Promise<void> {
     const { layers = [], ...bare } = source;
     const left = layers.filter((each) => each !== layer);
     const coverages = await coveragesOf(left.length > 0 ? { ...bare, layers: left } : bare);
+    work.stillHas(source);
     return work.edit(removeLayer, source.id, layer.name, coverages);
   });
 }
@@ -64,6 +65,7 @@ export function clearLayer(source: Source, layer: Layer, clearing: Clearing | nu
     const next: Layer = clearing ? { ...bare, clearing } : bare;
     const layers = (source.layers ?? []).map((each) => (each === layer ? next : each));
     const coverages = await coveragesOf({ ...source, layers });
+    work.stillHas(source);
     return work.edit(setLayerClearing, source.id, layer.name, clearing, coverages);
   });
 }

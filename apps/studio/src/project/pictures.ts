@@ -215,8 +215,9 @@ function letGoSoon(all: boolean): void {
 
 /** The picture of a look, once available. Throws why it is not. */
 export async function pictureOfLook(look: Look): Promise<Picture> {
-  loadPictures([look]);
   for (;;) {
+    // Again, if it was released before it was there.
+    loadPictures([look]);
     const entry = usePictures.getState().entries.get(look);
     if (entry?.state === "ready") return entry.picture;
     if (entry?.state === "failed") throw new Error(entry.reason);

@@ -24,6 +24,9 @@ export interface Way {
 const LEAST_CELL = 6; // px
 const SPACES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 16, 20, 24, 32]; // px that people leave as margins and gaps
 const MOST_SPACE = 32; // px
+/** The spaces of a side: grids end without any space, or with that of their margin or gap. */
+const SPACINGS = SPACES.flatMap((gap) => SPACES.flatMap((margin) => [...new Set([0, margin, gap])].map((end) => ({ margin, gap, end }))));
+const WITHOUT_GAPS = SPACINGS.filter(({ gap }) => gap === 0);
 /** px: drawing that begins later suggests that the grid begins inside the sheet. */
 const MOST_USUAL_START = 8;
 /** How far a grid may begin before the first drawn pixel, where it begins inside the sheet. */
@@ -33,6 +36,7 @@ const KEPT_WAYS = 40;
 /** How much lines that cut something count, and below what cost they cut nothing to speak of. */
 const LINES = 1.35;
 const CUTS_NOTHING = 0.01;
+const MOST_COST_OF_LINES = 3;
 /** The cost of any number of empty cells at the end: less than that of a grid that ends before the sheet. */
 const MOST_TRAILING = 0.1;
 /** How much figures that stand at equal distances say, compared with figures that are alike. */
@@ -53,17 +57,20 @@ export function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: b
     likeness.set(shift, value);
     return value;
   };
-  const seen = new Set<string>();
+  const seen = new Set<number>();
   const ways: Way[] = [];
   const weigh = (count: number, cell: number, margin: number, gap: number) => {
     const end = length - margin - count * cell - (count - 1) * gap;
     if (!Number.isInteger(cell) || cell < Math.min(LEAST_CELL, length) || end < 0 || count < 1 || count > MOST_COUNT) return;
-    const key = `${count} ${cell} ${margin} ${count === 1 ? 0 : gap}`;
+    const way = { count, cell, margin, gap: count === 1 ? 0 : gap, end };
+    // Most ways leave too much outside of their cells: only the others are looked at closely, each once.
+    const outside = costOutside(profile, way);
+    if (outside > MOST_COST_OF_LINES) return;
+    const key = ((count * length + cell) * length + margin) * (MOST_SPACE + 1) + way.gap;
     if (seen.has(key)) return;
     seen.add(key);
-    const way = { count, cell, margin, gap: count === 1 ? 0 : gap, end };
-    const fit = costOfLines(profile, way);
-    if (fit > 3) return;
+    const fit = outside + costOfLines(profile, way);
+    if (fit > MOST_COST_OF_LINES) return;
     const period = costOfPeriod(count, count === 1 ? 0 : alike(cell + gap));
     const { low, high } = slackOf(profile, way);
     // Cells that figures fill from end to end. Where lines cut them, cells in the wrong place look filled too.
@@ -71,14 +78,14 @@ export function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: b
     ways.push({
       ...way,
       strictness: (LINES - 1) * fit,
-      cost:
-        LINES * fit + period + costOfParts(profile, way) + costOfSpaces(way, free) + costOfSize(cell) + costOfSlack(low, high) - filling,
+      cost: LINES * fit + period + costOfSpaces(way, free) + costOfSize(cell) + costOfSlack(low, high) - filling,
     });
   };
   for (let count = 1; count <= Math.min(MOST_COUNT, length / LEAST_CELL); count++)
-    for (const gap of count === 1 ? [0] : SPACES)
-      for (const margin of SPACES)
-        for (const end of new Set([0, margin, gap])) weigh(count, (length - margin - end - (count - 1) * gap) / count, margin, gap);
+    for (const { margin, gap, end } of count === 1 ? WITHOUT_GAPS : SPACINGS) {
+      const room = length - margin - end - (count - 1) * gap;
+      if (room % count === 0) weigh(count, room / count, margin, gap);
+    }
   // Sheets with something left over: by periods at which they look like themselves.
   const { first, last } = drawnEnds(profile);
   const inside = free || first > MOST_USUAL_START ? Array.from({ length: MOST_SLACK + 1 }, (_, slack) => first - slack) : [];
@@ -96,7 +103,20 @@ export function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: b
       for (const margin of SPACES) for (const count of [fitting(margin), drawn(margin)]) weigh(count, cell, margin, gap);
       for (const margin of inside) if (margin >= 0) weigh(drawn(margin), cell, margin, gap);
     }
-  return ways.sort((a, b) => a.cost - b.cost).slice(0, KEPT_WAYS);
+  return bestOf(ways, profile);
+}
+
+/** The best by their cost with that of parts, which takes longest to find: it only ever adds, so that it is asked of few. */
+function bestOf(ways: Way[], profile: Profile): Way[] {
+  const byCost = (a: Way, b: Way) => a.cost - b.cost;
+  const best: Way[] = [];
+  for (const way of ways.sort(byCost)) {
+    if (best.length === KEPT_WAYS && way.cost >= (best.at(-1) as Way).cost) break;
+    best.push({ ...way, cost: way.cost + costOfParts(profile, way) });
+    best.sort(byCost);
+    best.splice(KEPT_WAYS);
+  }
+  return best;
 }
 
 /** The first and the last place at which something is drawn. */
@@ -121,10 +141,15 @@ function likelyPeriods(length: number, alike: (shift: number) => number): number
     .map(({ period }) => period);
 }
 
-/** What the lines cut through and what lies outside the cells, compared with arbitrary lines. */
-function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cell, margin, gap, end }: Plan): number {
-  const sum = (from: number, to: number) => (drawn[Math.max(from, 0)] !== undefined ? (drawn[to] as number) - (drawn[from] as number) : 0);
-  const outside = sum(0, margin) + sum(length - end, length);
+/** What is drawn outside of the cells. */
+function costOutside({ length, drawn, total }: Profile, { margin, end }: Plan): number {
+  const outside = (drawn[margin] as number) + total - (drawn[length - end] as number);
+  return (60 * outside) / total;
+}
+
+/** What the lines cut through, compared with arbitrary lines. */
+function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cell, margin, gap }: Plan): number {
+  const sum = (from: number, to: number) => (drawn[to] as number) - (drawn[from] as number);
   let cut = 0;
   let between = 0;
   for (let k = 1; k < count; k++) {
@@ -145,7 +170,6 @@ function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cel
   return (
     (usualCut > 0 ? (4 * cut) / lines / usualCut : 0) +
     (gap > 0 && count > 1 ? (4 * between) / (count - 1) / gap / usualDrawn : 0) +
-    (60 * outside) / total +
     (2.5 * (empty - trailing)) / count +
     Math.min((2.5 * trailing) / count, MOST_TRAILING)
   );

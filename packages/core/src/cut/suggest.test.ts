@@ -41,7 +41,7 @@ describe("suggestGrids", () => {
     expect(share(spaced, 1)).toBeGreaterThanOrEqual(0.85);
     expect(share(full, 1)).toBeGreaterThanOrEqual(0.92);
     // Hundreds of sheets: on a busy machine more than the usual time.
-  }, 120_000);
+  }, 300_000);
 
   it("finds the cells below a heading and beside labels too", () => {
     const sheets = Array.from({ length: SHEETS }, (_, seed) => headedSheet(seed)).filter(({ columns, rows }) => columns > 2 && rows > 1);
@@ -57,7 +57,7 @@ describe("suggestGrids", () => {
     );
     expect(part(pitches)).toBeGreaterThanOrEqual(0.7);
     expect(part(cells)).toBeGreaterThanOrEqual(0.53);
-  }, 120_000);
+  }, 300_000);
 
   it("finds the cells of sheets that lie somewhere on a larger picture", () => {
     const sheets = Array.from({ length: SHEETS }, (_, seed) => paddedSheet(seed)).filter(({ columns, rows }) => columns > 2 && rows > 1);
@@ -68,7 +68,7 @@ describe("suggestGrids", () => {
     );
     console.log(`On larger pictures, of ${found.length} sheets: the right period ${((pitches.length / found.length) * 100).toFixed(1)} %`);
     expect(pitches.length / found.length).toBeGreaterThanOrEqual(0.7);
-  }, 120_000);
+  }, 300_000);
 
   it("never suggests one cell first if the sides of a fully drawn sheet divide", () => {
     const flat = (width: number, height: number) => {

@@ -17,10 +17,10 @@ import { CELL, PORTER, porterProject } from "./project.fixture";
 
 const GO = "go" as ActionName;
 const ref = (column: number) => `s1/c${column}r0` as FrameRef;
-const picture = (k: number) => {
+const picture = (frame: FrameRef, k: number) => {
   const pixels = clearPixels(CELL.w, CELL.h);
   pixels.bytes[3] = 255;
-  return { sha256: String(k).repeat(64), width: CELL.w, height: CELL.h, coverage: coverageOf(pixels) };
+  return { frame, sha256: String(k).repeat(64), width: CELL.w, height: CELL.h, coverage: coverageOf(pixels) };
 };
 
 describe("freezing a mirror", () => {
@@ -34,7 +34,7 @@ describe("freezing a mirror", () => {
 
   it("gives the facing its own clip, with the same times and events, each frame mirrored once about its origin", () => {
     expect(framesToMirror(walking, GO, "w")).toEqual([ref(0), ref(1)]);
-    const frozen = freezeMirror(walking, GO, "w", [picture(1), picture(2)]);
+    const frozen = freezeMirror(walking, GO, "w", [picture(ref(0), 1), picture(ref(1), 2)]);
     expect(actionNamed(frozen, "go").facings).toEqual({ e: { clip: "walk" }, w: { clip: "go-w" } });
     const { steps } = clipNamed(frozen, "go-w");
     expect(steps.map(({ duration, events }) => [duration, events])).toEqual([
@@ -53,9 +53,11 @@ describe("freezing a mirror", () => {
       setPetal(addAction(addClip(porterProject(), [ref(0)], "stand"), "go", 2), GO, "e", { clip: "stand" as ClipName }),
       GO,
     );
-    expect(clipNamed(freezeMirror(single, GO, "w", [picture(3)]), "go-w").steps).toHaveLength(1);
-    expect(() => freezeMirror(single, GO, "e", [picture(3)])).toThrow(/facing e is no mirror/);
+    expect(clipNamed(freezeMirror(single, GO, "w", [picture(ref(0), 3)]), "go-w").steps).toHaveLength(1);
+    expect(() => freezeMirror(single, GO, "e", [picture(ref(0), 3)])).toThrow(/facing e is no mirror/);
     expect(() => freezeMirror(single, GO, "w", [])).toThrow(/no longer the mirrored ones/);
+    // As many, but other frames: the clip was changed while the pictures were made.
+    expect(() => freezeMirror(single, GO, "w", [picture(ref(1), 3)])).toThrow(/no longer the mirrored ones/);
     const empty = removeSteps(single, "stand" as ClipName, [0]);
     expect(() => freezeMirror(empty, GO, "w", [])).toThrow(/It has no steps/);
   });

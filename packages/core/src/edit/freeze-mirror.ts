@@ -34,6 +34,8 @@ import { withFrames } from "./with-frames";
 
 /** The mirrored picture of one frame, upright and untrimmed, stored by its hash. */
 export interface MirroredPicture extends Pick<Picture, "sha256" | "width" | "height"> {
+  /** The frame as it is not mirrored. */
+  readonly frame: FrameRef;
   /** Of all its layers. */
   readonly coverage: Coverage;
   /** Its layers, mirrored too; the same for each frame. */
@@ -62,7 +64,7 @@ export const freezeMirror = edit(
         t("It has no steps, so there is nothing to freeze."),
         t("Add frames to it first."),
       );
-    if (refs.length !== pictures.length)
+    if (refs.length !== pictures.length || pictures.some(({ frame }, k) => frame !== refs[k]))
       throw new CaravanError(
         "bad-call",
         t('clip "{name}"', { name: clip.name }),

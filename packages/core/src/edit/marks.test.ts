@@ -164,8 +164,8 @@ describe("marks", () => {
   it("are mirrored with a facing that is frozen", () => {
     const clip = addClip(marked, [ref(0)], "go-e");
     const action = mirrorMissing(setPetal(addAction(clip, "go", 4), "go" as never, "e", { clip: "go-e" as ClipName }), "go" as never);
-    const picture = { sha256: "c".repeat(64), width: 8, height: 10, coverage: cropCoverage(porterCoverage(), { x: 0, y: 0, w: 8, h: 10 }) };
-    const frozen = freezeMirror(action, "go" as never, "w", [picture]);
+    const coverage = cropCoverage(porterCoverage(), { x: 0, y: 0, w: 8, h: 10 });
+    const frozen = freezeMirror(action, "go" as never, "w", [{ frame: ref(0), sha256: "c".repeat(64), width: 8, height: 10, coverage }]);
     const step = frozen.clips.at(-1)?.steps[0]?.frame as FrameRef;
     expect(placed(frozen, step).frame.marks).toEqual({ boxes: { body: [{ x: 2, y: 2, w: 5, h: 7 }] }, points: { hand: { x: 6, y: 3 } } });
   });

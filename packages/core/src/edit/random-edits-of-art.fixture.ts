@@ -287,7 +287,9 @@ export const EDITS_OF_ART: Readonly<Record<string, RandomEdit>> = {
   },
   freezeMirror: (p, d) => {
     const [named, facing] = [action(p, d), (["e", "s", "w", "n"] as const)[d(4)] ?? "w"];
-    const mirrored = edits.framesToMirror(p, named, facing).map(() => ({ sha256, width: 8, height: 10, coverage: cellCoverage }));
+    const mirrored = edits
+      .framesToMirror(p, named, facing)
+      .map((frame) => ({ frame, sha256, width: 8, height: 10, coverage: cellCoverage }));
     return edits.freezeMirror(p, named, facing, mirrored);
   },
   outline: (p, d) => edits.addMarkKind(p, "outline", name(d)),

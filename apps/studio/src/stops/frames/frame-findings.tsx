@@ -2,7 +2,7 @@
 
 import type { FrameFinding, FrameFindingCode, Repeats } from "@caravan/core/check";
 import { dropFrames, keepFirstOf, makeEqual, mirrorInstead } from "@caravan/core/edit";
-import { keptRefs, type Project, type Source } from "@caravan/core/model";
+import { type Clearing, keptRefs, type Project, type Source } from "@caravan/core/model";
 import { act } from "../../project/act";
 import { clearSource } from "../../project/clear-source";
 import { useInspecting, useInspection } from "../../project/inspection";
@@ -97,10 +97,8 @@ function mendingOf(
       return { label: t("Cut along outlines"), run: () => inBackground(cutAlongOutlines(source, null)) };
     case "empty-frames":
       return { label: frames.length === 1 ? t("Drop it") : t("Drop them"), run: () => act(dropFrames, frames) };
-    case "specks": {
-      const clearing = source.clearing ?? { colours: [], tolerance: 0, from: "edges", fringe: false };
-      return { label: t("Clear these pixels"), run: () => inBackground(clearSource(source, { ...clearing, specks: 1 })) };
-    }
+    case "specks":
+      return { label: t("Clear these pixels"), run: () => inBackground(clearSource(source, withSpecks)) };
     case "odd-sizes":
       return { label: t("Make all equal, feet on feet"), run: () => act(makeEqual, keptRefs(source), "feet") };
     case "repeats":
@@ -110,4 +108,8 @@ function mendingOf(
       if (mirrorInstead(project, mirrored) === project) return null;
       return { label: t("Use mirrors instead"), run: () => act(mirrorInstead, mirrored) };
   }
+}
+
+function withSpecks({ clearing }: Source): Clearing {
+  return { colours: [], tolerance: 0, from: "edges", fringe: false, ...clearing, specks: 1 };
 }

@@ -3,11 +3,11 @@
 import { sheetLook } from "@caravan/core/art";
 import { cutOfSuggestion, gridOf } from "@caravan/core/cut";
 import { cutSource } from "@caravan/core/edit";
-import { type Cut, type GridCut, type Rect, type Source, sheetOf } from "@caravan/core/model";
+import { type Cut, type GridCut, type Rect, type Source, sheetOf, sourceById } from "@caravan/core/model";
 import { cropCoverage } from "@caravan/core/raster";
 import { begin } from "../../project/begun";
 import { earlierCuts } from "../../project/earlier-cuts";
-import { edit, editInGesture } from "../../project/open-project";
+import { currentProject, edit, editInGesture } from "../../project/open-project";
 import { pictureNow, pictureOfLook } from "../../project/pictures";
 import { useView } from "../../project/view";
 import { say, sayTrouble } from "../../ui/notices";
@@ -72,8 +72,11 @@ export async function drawRegion(source: Source, area: Rect): Promise<void> {
     const { coverage } = await pictureOfLook(sheetLook(source));
     const [best] = await run("suggestGrids", { coverage: cropCoverage(coverage, area) }, { signal: work.signal });
     work.stillHas(source);
-    const before = regionsOf(source);
-    const problem = cutInRegions(source, [...before, { area, grid: best ? cutOfSuggestion(best) : WHOLE }]);
+    // Another region may have come meanwhile; any other cut means that a person has gone on to something else.
+    const now = sourceById(currentProject(), source.id);
+    if (now.cut !== source.cut && now.cut?.by !== "regions") return;
+    const before = regionsOf(now);
+    const problem = cutInRegions(now, [...before, { area, grid: best ? cutOfSuggestion(best) : WHOLE }]);
     if (problem) say({ tone: "trouble", text: problem });
     else useView.setState({ region: before.length });
   } catch (error) {

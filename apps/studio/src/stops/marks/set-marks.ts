@@ -101,6 +101,7 @@ export async function boxAroundDrawn({ inScope, name }: Spot): Promise<void> {
   try {
     const found = new Map<FrameRef, Box[]>();
     const drawn = await drawnFrames(inScope.frames);
+    work.stillShows(inScope.frames);
     for (const [k, { source, frame }] of inScope.frames.entries()) {
       const box = drawnBox(drawn[k] as Drawn);
       if (box) found.set(frameRef(source, frame), [box]);

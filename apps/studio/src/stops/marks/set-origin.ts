@@ -65,6 +65,7 @@ export async function setFromDrawn(scope: FramesInScope, way: DrawnWay, together
   try {
     const found = new Map<FrameRef, FramePoint>();
     const drawn = await drawnFrames(scope.frames);
+    work.stillShows(scope.frames);
     for (const [k, { source, frame }] of scope.frames.entries()) {
       const point = drawnOrigin(drawn[k] as Drawn, way);
       if (point) found.set(frameRef(source, frame), point);

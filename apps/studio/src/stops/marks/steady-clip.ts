@@ -62,6 +62,7 @@ export async function putSteady(clip: Clip): Promise<void> {
       ({ source, frame }, k): Unsteady => ({ drawn: drawn[k] as Unsteady["drawn"], origin: originOf(source, frame) }),
     );
     const moved = await steadiedInSlices(frames, axes);
+    work.stillShows(placed);
     const standings = new Map(
       placed.map(({ source, frame }, k) => {
         const { drawn: seen, origin } = frames[k] as Unsteady;

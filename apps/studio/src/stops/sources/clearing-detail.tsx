@@ -100,12 +100,14 @@ export function ClearingDetail({ source }: { source: Source }) {
         <Button
           look={isSet ? "plain" : "now"}
           disabled={isSet}
-          onClick={() => inBackground(clearSource(source, clearing).then(() => setTried(null)))}
+          onClick={() => inBackground(clearSource(source, clearing).then((done) => done && setTried(null)))}
         >
           {source.clearing ? t("Apply") : t("Clear the background")}
         </Button>
         {source.clearing && (
-          <Button onClick={() => inBackground(clearSource(source, null).then(() => setTried(null)))}>{t("Restore background")}</Button>
+          <Button onClick={() => inBackground(clearSource(source, null).then((done) => done && setTried(null)))}>
+            {t("Restore background")}
+          </Button>
         )}
       </div>
     </Detail>

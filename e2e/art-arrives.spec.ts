@@ -6,6 +6,7 @@ import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
 import { expect, type Page, test } from "./fixtures";
+import { slowJob } from "./slow-job";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt, type UploadedFile } from "./studio";
 
 /** Where alpha is above 0, the bytes; elsewhere nothing counts. */
@@ -99,14 +100,7 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
 });
 
 test("the key for the best suggestion waits until one is found, and says so if there is none", async ({ page }) => {
-  await page.addInitScript(() => {
-    const { postMessage } = Worker.prototype;
-    Worker.prototype.postMessage = function (this: Worker, ...told: unknown[]) {
-      const { argumentList = [] } = told[0] as { argumentList?: { value: unknown }[] };
-      const later = argumentList.some(({ value }) => value === "suggestCuts");
-      setTimeout(() => Reflect.apply(postMessage, this, told), later ? 3000 : 0);
-    };
-  });
+  await slowJob(page, "suggestCuts", 3000);
   await page.reload();
   await dropFiles(page, [pngFile("figures.png", figureSheet(4, 3, { w: 32, h: 40 }))]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");

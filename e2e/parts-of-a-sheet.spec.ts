@@ -1,5 +1,6 @@
 import { clearPixels, crop, mirrored, type Pixels, paste } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
+import { slowJob } from "./slow-job";
 import { delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, problemOn, typeNumber } from "./studio";
 
 /** Two kinds of figures on one sheet: 4 × 2 of 32×40 above, 3 × 1 of 48×56 below. */
@@ -68,6 +69,19 @@ test("a sheet of two grids is cut in regions drawn around them", async ({ page }
   expect(names).toHaveLength(11);
   expect(frame("mixed/5").bytes).toEqual(crop(sheet, { x: 32, y: 40, w: 32, h: 40 }).bytes);
   expect(frame("mixed/9").bytes).toEqual(crop(sheet, { x: 48, y: 80, w: 48, h: 56 }).bytes);
+});
+
+test("two regions drawn one right after the other both stay, however long their grids take to be found", async ({ page }) => {
+  await slowJob(page, "suggestGrids", 6000);
+  await page.reload();
+  const sheet = mixedSheet();
+  await dropFiles(page, [pngFile("mixed.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await page.keyboard.press("l");
+  await dragOnSheet(page, sheet, [0, 0], [128, 80]);
+  await dragOnSheet(page, sheet, [2, 84], [143, 135]);
+  await expect(page.getByRole("button", { name: "Region 2" })).toHaveAttribute("aria-pressed", "true");
+  await expect(page.getByRole("button", { name: "Region 1" })).toBeVisible();
 });
 
 test("only some columns and rows of a grid become frames, and the grid moves as a whole", async ({ page }) => {

@@ -6,7 +6,6 @@ import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
 import { expect, type Page, test } from "./fixtures";
-import { slowJob } from "./slow-job";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt, type UploadedFile } from "./studio";
 
 /** Where alpha is above 0, the bytes; elsewhere nothing counts. */
@@ -97,20 +96,6 @@ test("a camel in uneven boxes is cut along its outlines, feet on one line, in tw
       }
     expect(atlas.frames[`camel/${k}`]?.origin.y).toBe(cut.height);
   }
-});
-
-test("the key for the best suggestion waits until one is found, and says so if there is none", async ({ page }) => {
-  await slowJob(page, "suggestCuts", 3000);
-  await page.reload();
-  await dropFiles(page, [pngFile("figures.png", figureSheet(4, 3, { w: 32, h: 40 }))]);
-  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
-  await page.keyboard.press("q");
-  await expect(page.getByRole("toolbar", { name: "Suggested cuts" })).toHaveCount(0);
-  await expect(page.getByTestId("outcome")).toContainText("12 frames");
-  await dropFiles(page, [pngFile("empty.png", clearPixels(64, 64))]);
-  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
-  await page.keyboard.press("q");
-  await expect(page.getByText("This picture suggests no cells")).toBeVisible();
 });
 
 test("a sheet on a noisy white ground is noticed, cleared and cut by the suggestion, in three actions", async ({ page }) => {

@@ -73,7 +73,6 @@ test("a sheet of two grids is cut in regions drawn around them", async ({ page }
 
 test("two regions drawn one right after the other both stay, however long their grids take to be found", async ({ page }) => {
   await slowJob(page, "suggestGrids", 6000);
-  await page.reload();
   const sheet = mixedSheet();
   await dropFiles(page, [pngFile("mixed.png", sheet)]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");

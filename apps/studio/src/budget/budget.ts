@@ -141,6 +141,7 @@ export async function putTogetherFrom(source: Source): Promise<void> {
     source.frames.map((frame) => frameRef(source, frame)),
   );
   const parted = await run("partIntoTiles", { project: asText(work.project), source: source.id, pictures, tile }, { signal: work.signal });
+  work.stillShows(source.frames.map((frame) => ({ source, frame })));
   if (!sayUnlessDone(work.edit(putTogetherFromTiles, source.id, parted))) return;
   const made = currentProject().sources.at(-1);
   if (made) chooseSource(made.id);

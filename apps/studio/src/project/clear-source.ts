@@ -4,19 +4,17 @@ import { type Clearing, type Source, sourceById } from "@caravan/core/model";
 import { sayTrouble, sayUnlessDone } from "../ui/notices";
 import { begin } from "./begun";
 import { earlierCuts } from "./earlier-cuts";
+import { inTurn } from "./in-turn";
 import { currentProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 
-/** The former one, done or not: the one asked for last must be the last that is applied, however long each takes. */
-let former: Promise<unknown> = Promise.resolve();
-
 /**
- * Clears or restores a source's background and cuts it again, after what was asked for before; reports errors as notices. `clearing` may be
- * made from the source as it is by then. Returns whether it was done.
+ * Clears or restores a source's background and cuts it again; reports errors as notices. `clearing` may be made from the source as it is by
+ * then. Returns whether it was done.
  */
 export function clearSource({ id }: Source, clearing: Clearing | null | ((now: Source) => Clearing)): Promise<boolean> {
   const work = begin();
-  const done = former.then(async () => {
+  return inTurn(async () => {
     try {
       work.still();
       const source = sourceById(currentProject(), id);
@@ -31,6 +29,4 @@ export function clearSource({ id }: Source, clearing: Clearing | null | ((now: S
       return false;
     }
   });
-  former = done;
-  return done;
 }

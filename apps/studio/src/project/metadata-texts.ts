@@ -5,15 +5,16 @@ import { type ClipNews, cutByMetadata, type ToldOfSource, withClipsAsTold } from
 import type { NewFrame } from "@caravan/core/frame-identity";
 import { cutByFile, framesAndClips, pictureCalled } from "@caravan/core/intake";
 import type { Grade, Understood, Unplaced } from "@caravan/core/metadata";
-import { type Project, type Reading, type Source, scaleOf, sourceById, whyOf } from "@caravan/core/model";
+import { type Project, type Reading, type Source, type SourceId, scaleOf, sourceById, whyOf } from "@caravan/core/model";
 import { useEffect } from "react";
 import { create } from "zustand";
 import { inBackground } from "../ui/in-background";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
-import { begin } from "./begun";
+import { type Begun, begin } from "./begun";
 import { sayClipNews } from "./clip-news";
 import { earlierCuts } from "./earlier-cuts";
+import { inTurn } from "./in-turn";
 import { keepTextOf, textOf } from "./kept-texts";
 import { currentProject, useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
@@ -78,19 +79,28 @@ async function understood(source: Source, text: string, file: string, reading: R
   return run("readAs", { text, where: file, picture: pictureCalled(source, text), coverage, reading });
 }
 
-/** Cuts the source again by a corrected reading, and its clips follow. Returns an error message, or null. */
-export async function readAgain(source: Source, known: MetadataText, reading: Reading): Promise<string | null> {
+/** Cuts the source again by its reading, corrected, and its clips follow. Returns an error message, or null. */
+export function readAgain({ id }: Source, correct: (reading: Reading) => Reading): Promise<string | null> {
   const work = begin();
+  return inTurn(() => readCorrected(work, id, correct));
+}
+
+async function readCorrected(work: Begun, id: SourceId, correct: (reading: Reading) => Reading): Promise<string | null> {
   try {
+    work.still();
+    const source = sourceById(currentProject(), id);
+    if (source.cut?.by !== "metadata") return t("It is cut another way by now.");
+    const known = useMetadataTexts.getState().texts.get(keyOf(source));
+    if (!known) return t("To correct how it is read, drop {file} again.", { file: source.cut.file });
+    const reading = correct(source.cut.reading);
     const { frames, clips, unplaced, grade } = await understood(source, known.text, known.file, reading);
     if (frames.length === 0) return t("Read this way, no frame is on the picture. {why}", { why: unplaced[0]?.why ?? "" });
     work.stillHas(source);
     const now = toldIn({ frames, clips }, known.file);
-    const read = source.cut?.by === "metadata" ? await understood(source, known.text, known.file, source.cut.reading) : null;
+    const before = toldIn(await understood(source, known.text, known.file, source.cut.reading), known.file);
     work.stillHas(source);
-    const before = read && toldIn(read, known.file);
     const cut = cutByFile(known.file, known.text, reading);
-    const args = [source.id, cut, now.frames, before?.frames, earlierCuts(source, cut)] as const;
+    const args = [source.id, cut, now.frames, before.frames, earlierCuts(source, cut)] as const;
     let news: ClipNews | null = null;
     const change = (project: Project) => {
       const cutAgain = cutByMetadata(project, ...args);

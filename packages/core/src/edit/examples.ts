@@ -1,22 +1,35 @@
 /** Edits the example files whose shape deliveries are written in. */
-import { checkedName, type Delivery, type Example, exampleNamed, type Project } from "../model";
+import { checkedName, type Delivery, type Example, exampleNamed, freeName, type Project } from "../model";
 import { t } from "../words";
 import { edit } from "./edit";
 
-/** Keeps an example by its name, in the place of an earlier one of that name, and has the delivery at `index` written in its shape. Throws `bad-name`. */
+/**
+ * Keeps an example by its name, and has the delivery at `index` written in its shape. It takes the place of an earlier one of that name, with
+ * the meanings that a person assigned in it, unless another delivery is written in the shape of that: then it gets a name of its own.
+ * Throws `bad-name`.
+ */
 export const deliverLike = edit(
   (_project, example: Example, _index: number) => t("deliver in the shape of {name}", { name: example.name }),
   (project, example, index): Project => {
     checkedName(example.name, t("The example"));
+    const { examples } = project;
+    const known = examples.find(({ name }) => name === example.name);
+    const isOfOthers = project.deliveries.some(({ data }, k) => k !== index && data.example === example.name);
+    if (known && isOfOthers && known.text !== example.text) {
+      const apart = { ...example, name: freeName(example.name, new Set(examples.map(({ name }) => name))) };
+      return { ...withShapeOf(project, index, apart.name), examples: [...examples, apart] };
+    }
+    const kept = known?.assigned ? { ...example, assigned: known.assigned } : example;
     return {
-      ...project,
-      examples: project.examples.some(({ name }) => name === example.name)
-        ? project.examples.map((each) => (each.name === example.name ? example : each))
-        : [...project.examples, example],
-      deliveries: project.deliveries.map((each, k) => (k === index ? withExample(each, example.name) : each)),
+      ...withShapeOf(project, index, example.name),
+      examples: known ? examples.map((each) => (each === known ? kept : each)) : [...examples, example],
     };
   },
 );
+
+function withShapeOf(project: Project, index: number, name: string): Project {
+  return { ...project, deliveries: project.deliveries.map((each, k) => (k === index ? withExample(each, name) : each)) };
+}
 
 /** Sets the meaning of an example's field; null removes it. The example keeps its position in the project. */
 export const assignField = edit(

@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { Atlas } from "../atlas";
 import { stoppingFinding, unassignedFields } from "../check/stopping";
 import { textFromUtf8 } from "../codec";
-import { addClip, assignField, deliverLike } from "../edit";
+import { addClip, addDelivery, assignField, deliverLike } from "../edit";
 import { porterProject } from "../edit/project.fixture";
-import { exampleNamed, type FrameRef, type Project } from "../model";
+import { type Example, exampleNamed, type FrameRef, type Project } from "../model";
 import { filesInShape, learnExample, MEANINGS_OF_FIELDS, shapeOf, toldOfExample } from ".";
 
 /** `reachX` is a place that nothing else says; `serial` differs as well, and is no place. */
@@ -90,6 +90,24 @@ describe("a field of an example that means nothing known", () => {
     const after = mend && "apply" in mend ? mend.apply(broken) : broken;
     expect(after.examples).toEqual([]);
     expect(stoppingFinding(after, 0)).toBeNull();
+  });
+
+  it("stays with the delivery it was given to when another one gets another file of that name", () => {
+    const other = learnExample(BALES.replaceAll("reachX", "depth"), "bales.json", null).example;
+    const two = addDelivery(assignField(learned().project, "bales.json", "bales.*.reachX", "origin-x"), "game", null);
+    const apart = deliverLike(two, other, 1);
+    expect(apart.deliveries.map(({ data }) => data.example)).toEqual(["bales.json", "bales.json-2"]);
+    expect(exampleNamed(apart, "bales.json")).toBe(exampleNamed(two, "bales.json"));
+    expect(exampleNamed(apart, "bales.json-2").text).toContain("depth");
+    // The same file serves both, and a newer one of the delivery's own takes its place, with what a person said of its fields.
+    expect(deliverLike(two, learned().project.examples[0] as Example, 1).examples).toEqual(two.examples);
+    const longer = learnExample(BALES.replace("7.5", "8.5"), "bales.json", null).example;
+    const newer = deliverLike(two, longer, 0);
+    expect(newer.examples).toHaveLength(1);
+    expect(named(newer)).toEqual({ ...longer, assigned: named(two).assigned });
+    expect(stoppingFinding(newer, 0)).toBeNull();
+    // A field that the newer file does not have any more is no obstacle.
+    expect(() => shapeOf(named(deliverLike(two, other, 0)))).not.toThrow();
   });
 
   it("can have every offered meaning, each under its own name", () =>

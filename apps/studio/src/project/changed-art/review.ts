@@ -198,10 +198,24 @@ async function reviewOf(work: Begun, id: SourceId, stored: readonly ChangedPictu
   });
 }
 
+/** Art that is being taken in: asked for twice, it is taken in once, and does not end the review after it. */
+const underWay = new WeakSet<ChangedArt>();
+
 /** Applies the reviewed art in one of its ways. Clips keep their steps; removed frames show as missing until someone decides. */
-export async function takeInChangedArt({ before, file, work }: ChangedArt, way: WayIn): Promise<CaravanError | null> {
-  const { pictures, drawings, grid, times, news } = way;
+export async function takeInChangedArt(art: ChangedArt, way: WayIn): Promise<CaravanError | null> {
+  if (underWay.has(art)) return null;
+  underWay.add(art);
+  try {
+    return await takeIn(art, way);
+  } catch (error) {
+    underWay.delete(art);
+    throw error;
+  }
+}
+
+async function takeIn({ before, file, work }: ChangedArt, { pictures, drawings, grid, times, news }: WayIn): Promise<CaravanError | null> {
   const coverages = await coveragesOf(sourceWithArt(work.project, before, pictures));
+  work.stillShows(before.frames.map((frame) => ({ source: before, frame })));
   const error =
     times === null
       ? work.edit(refreshSource, before.id, pictures, coverages, drawings ?? undefined, grid ?? undefined)

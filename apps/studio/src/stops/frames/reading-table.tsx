@@ -55,7 +55,7 @@ export function ReadingTable({ source }: { source: Source }) {
   const [problem, setProblem] = useState<string | null>(null);
   if (source.cut?.by !== "metadata") return null;
   const { reading, file } = source.cut;
-  const change = async (part: Partial<Reading>) => text && setProblem(await readAgain(source, text, { ...reading, ...part }));
+  const change = async (correct: (reading: Reading) => Reading) => setProblem(await readAgain(source, correct));
   const shown = [
     ...FIELDS.filter(([field]) => text || reading.fields[field] !== undefined),
     ...RARE.filter(([field]) => reading.fields[field] !== undefined),
@@ -98,7 +98,7 @@ export function ReadingTable({ source }: { source: Source }) {
       )}
       {text ? (
         <>
-          <ReadingConventions reading={reading} onChange={(part) => inBackground(change(part))} />
+          <ReadingConventions reading={reading} onChange={(part) => inBackground(change((now) => ({ ...now, ...part })))} />
           <ReadingCommand picture={`${source.name}.png`} file={file} reading={reading} />
         </>
       ) : (
@@ -119,14 +119,17 @@ function FieldPath({
   reading: Reading;
   field: FrameField;
   word: string;
-  onChange: (part: Partial<Reading>) => Promise<unknown>;
+  onChange: (correct: (reading: Reading) => Reading) => Promise<unknown>;
 }) {
   const path = reading.fields[field] ?? "";
   if (!text) return <span className="number">{pathInWords(path)}</span>;
-  const set = (next: string) => {
-    const { [field]: _before, ...rest } = reading.fields;
-    inBackground(onChange({ fields: next === "" ? rest : { ...rest, [field]: next } }));
-  };
+  const set = (next: string) =>
+    inBackground(
+      onChange((now) => {
+        const { [field]: _before, ...rest } = now.fields;
+        return { ...now, fields: next === "" ? rest : { ...rest, [field]: next } };
+      }),
+    );
   return (
     <Select
       label={t("Path of {word}", { word })}

@@ -2,6 +2,7 @@ import { deliverLike } from "@caravan/core/edit";
 import type { Told } from "@caravan/core/example";
 import { CaravanError } from "@caravan/core/model";
 import { begin } from "../../project/begun";
+import { currentProject } from "../../project/open-project";
 import { sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
@@ -28,9 +29,14 @@ export async function learnFrom(files: readonly File[], index: number): Promise<
       ? { picture: picture.name, coverage: (await run("readPicture", { name: picture.name, blob: picture, clearing: null })).coverage }
       : null;
     const { example, told } = await run("learnExample", { text: await text.text(), where: text.name, seen }, { signal: work.signal });
-    const problem = work.edit(deliverLike, example, index);
+    // By its name: deliveries may have been added or removed meanwhile.
+    const of = work.project.deliveries[index]?.name;
+    const at = currentProject().deliveries.findIndex(({ name }) => name === of);
+    if (at < 0)
+      throw new CaravanError("changed-meanwhile", of ?? "", t("The delivery was removed or renamed meanwhile."), t("Give the file again."));
+    const problem = work.edit(deliverLike, example, at);
     if (problem) throw problem;
-    return { name: example.name, told };
+    return { name: currentProject().deliveries[at]?.data.example ?? example.name, told };
   } catch (error) {
     sayTrouble(error);
     return null;

@@ -36,6 +36,7 @@ test("a background restored while another clearing is still computed is restored
   for (let k = 0; k < sheet.bytes.length; k += 4) if (figures.bytes[k + 3] === 255) sheet.bytes.set(figures.bytes.subarray(k, k + 4), k);
   await openEmpty(page);
   await dropFiles(page, [pngFile("keyed.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await page.keyboard.press("u");
   await expect(page.getByRole("button", { name: "Undo: clear the background of keyed" })).toBeVisible();
   await goTo(page, "Sources");

@@ -25,7 +25,12 @@ const cell = (pixels: Pixels, k: number) => crop(pixels, { x: k * 16, y: 0, w: 1
 function middleInTray(page: Page, frame: number): Promise<number[]> {
   const image = page.getByRole("region", { name: "Tray" }).locator("img").nth(frame);
   return image.evaluate(async (element: HTMLImageElement) => {
-    await element.decode();
+    // An image is drawn anew as its frame changes: what was there a moment ago may be gone.
+    const isThere = await element.decode().then(
+      () => true,
+      () => false,
+    );
+    if (!isThere) return [];
     const context = new OffscreenCanvas(element.naturalWidth, element.naturalHeight).getContext("2d") as OffscreenCanvasRenderingContext2D;
     context.drawImage(element, 0, 0);
     return [...context.getImageData(element.naturalWidth >> 1, element.naturalHeight >> 1, 1, 1).data];
@@ -34,7 +39,10 @@ function middleInTray(page: Page, frame: number): Promise<number[]> {
 
 async function near(page: Page, frame: number, colour: readonly number[]): Promise<void> {
   await expect
-    .poll(async () => Math.max(...(await middleInTray(page, frame)).map((each, k) => Math.abs(each - (colour[k] as number)))))
+    .poll(async () => {
+      const seen = await middleInTray(page, frame);
+      return seen.length > 0 ? Math.max(...seen.map((each, k) => Math.abs(each - (colour[k] as number)))) : Number.POSITIVE_INFINITY;
+    })
     .toBeLessThanOrEqual(2);
 }
 

@@ -2,9 +2,11 @@
 
 import { sheetLook } from "@caravan/core/art";
 import { type Clearing, MOST_GROUNDS, type Source } from "@caravan/core/model";
+import { useEffect, useRef } from "react";
 import { clearSource } from "../../project/clear-source";
 import { type Picture, usePicture } from "../../project/pictures";
 import { Button } from "../../ui/button";
+import { inBackground } from "../../ui/in-background";
 import { useKeys } from "../../ui/keys";
 import { t } from "../../ui/words";
 
@@ -26,8 +28,18 @@ interface Offer {
 export function GroundLine({ source }: { source: Source }) {
   const picture = usePicture(sheetLook(source));
   const offer = picture ? offerOf(source, picture) : null;
-  const clear = () => offer && clearSource(source, offer.clearing);
-  useKeys(t("The background"), offer ? [{ keys: "u", label: t("Clear the opaque background"), run: () => clear() }] : []);
+  // Asked for while the picture is still being read, it is done as soon as it is there.
+  const asked = useRef<Source["id"] | null>(null);
+  const clear = () => {
+    if (offer) inBackground(clearSource(source, offer.clearing));
+    else asked.current = source.id;
+  };
+  useEffect(() => {
+    if (!picture) return;
+    if (asked.current === source.id) clear();
+    asked.current = null;
+  });
+  useKeys(t("The background"), offer || !picture ? [{ keys: "u", label: t("Clear the opaque background"), run: clear }] : []);
   if (!offer) return null;
   const { words, button, sure } = offer;
   return (
@@ -35,7 +47,7 @@ export function GroundLine({ source }: { source: Source }) {
       className={`flex items-center justify-between gap-3 rounded-box border border-line bg-raised px-3 py-1.5 ${sure ? "border-l-4 border-l-brick" : ""}`}
     >
       <p>{words}</p>
-      <Button look={sure ? "now" : "plain"} onClick={() => clear()} hint="U" aria-keyshortcuts="u">
+      <Button look={sure ? "now" : "plain"} onClick={clear} hint="U" aria-keyshortcuts="u">
         {button}
       </Button>
     </div>

@@ -49,4 +49,8 @@ test("a background restored while another clearing is still computed is restored
   await detail.getByRole("button", { name: "Restore background" }).click();
   await expect(page.getByRole("button", { name: "Undo: restore the background of keyed" })).toBeVisible();
   await expect(detail.getByRole("button", { name: "Restore background" })).toHaveCount(0);
+  // What was applied before it is one undo away.
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("textbox", { name: "Tolerance" })).toHaveValue("9");
+  await expect(detail.getByRole("button", { name: "Restore background" })).toBeVisible();
 });

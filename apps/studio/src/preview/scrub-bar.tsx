@@ -45,7 +45,8 @@ export function ScrubBar({ playing }: { playing: Playing | null }) {
           pause(usePlayerClock);
           seek(usePlayerClock, ms * 1000);
         }}
-        className="absolute inset-x-0 top-1 flex h-3 cursor-ew-resize touch-none items-center select-none pointer-coarse:-top-0.5 pointer-coarse:h-6"
+        // Contained, and its thumb centred by a margin: otherwise each move of that makes Chromium arrange all layers of the page anew.
+        className="absolute inset-x-0 top-1 flex h-3 contain-layout cursor-ew-resize touch-none items-center select-none pointer-coarse:-top-0.5 pointer-coarse:h-6 [&>span:last-child]:-ml-[3px] [&>span:last-child]:transform-none!"
       >
         <Slider.Track className="h-0.5 grow bg-line-strong" />
         <Slider.Thumb

@@ -62,7 +62,7 @@ export function PaletteDetail({
           ]}
           onChange={(next) => act(setPaletteOf, name, next === "" ? null : next)}
         />
-        <IconButton label={t("Remove the palette {name}", { name })} look="quiet" onClick={() => act(removePalette, name)}>
+        <IconButton once label={t("Remove the palette {name}", { name })} look="quiet" onClick={() => act(removePalette, name)}>
           <X size={13} />
         </IconButton>
       </div>

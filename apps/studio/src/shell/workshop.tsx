@@ -25,6 +25,7 @@ import { listenToTabs, rememberPlace } from "../project/projects";
 import { sweepLeft } from "../project/sweep";
 import { go, STOPS, useView } from "../project/view";
 import { Boundary } from "../ui/boundary";
+import { useDoubleClicks } from "../ui/double-clicks";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
@@ -60,6 +61,7 @@ export function Workshop() {
   const [dialog, setDialog] = useState<"keys" | "projects" | "finder" | null>(null);
   const open = useOpenProject((state) => state.id !== null);
   useKeyListener();
+  useDoubleClicks();
   useKeys(
     t("Everywhere"),
     [

@@ -17,23 +17,16 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly look?: Look;
   /** The key that does the same, shown at the right. */
   readonly hint?: string;
+  /** What it does is not meant twice: the second click of a double click does nothing. */
+  readonly once?: boolean;
   readonly children: ReactNode;
 }
 
-/** With `once`, the second click of a double click does nothing: what it does is not meant twice. */
-export function Button({
-  look = "plain",
-  hint,
-  once = false,
-  children,
-  className = "",
-  onClick,
-  ...rest
-}: Props & { readonly once?: boolean }) {
+export function Button({ look = "plain", hint, once = false, children, className = "", onClick, ...rest }: Props) {
   return (
     <button
       type="button"
-      onClick={once ? (event) => event.detail < 2 && onClick?.(event) : onClick}
+      onClick={once ? unlessDoubled(onClick) : onClick}
       className={`inline-flex min-h-7 items-center justify-center gap-2 pointer-coarse:min-h-10 rounded-box px-3 py-1 whitespace-nowrap transition-colors disabled:cursor-default disabled:opacity-50 aria-disabled:opacity-50 ${LOOKS[look]} ${className}`}
       {...rest}
     >
@@ -44,7 +37,15 @@ export function Button({
 }
 
 /** A button with an icon alone. Its tooltip says its name and its key. */
-export function IconButton({ label, children, look = "plain", className = "", ...rest }: Props & { readonly label: string }) {
+export function IconButton({
+  label,
+  children,
+  look = "plain",
+  once = false,
+  className = "",
+  onClick,
+  ...rest
+}: Props & { readonly label: string }) {
   const key = rest["aria-keyshortcuts"];
   return (
     <Tooltip.Root>
@@ -52,6 +53,7 @@ export function IconButton({ label, children, look = "plain", className = "", ..
         <button
           type="button"
           aria-label={label}
+          onClick={once ? unlessDoubled(onClick) : onClick}
           className={`inline-flex size-7 shrink-0 pointer-coarse:size-10 items-center justify-center rounded-box transition-colors disabled:cursor-default disabled:opacity-50 ${LOOKS[look]} ${className}`}
           {...rest}
         >
@@ -70,6 +72,10 @@ export function IconButton({ label, children, look = "plain", className = "", ..
       </Tooltip.Portal>
     </Tooltip.Root>
   );
+}
+
+function unlessDoubled(onClick: Props["onClick"]): Props["onClick"] {
+  return (event) => event.detail < 2 && onClick?.(event);
 }
 
 /** A key as printed on a keyboard. Decorative: the keys panel and aria-keyshortcuts announce the key. */

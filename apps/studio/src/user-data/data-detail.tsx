@@ -40,7 +40,7 @@ export function DataDetail({ on, things, what }: Props) {
                 values={things.map(({ data }) => valueIn(data, name))}
                 onChange={(value) => edit(setData, on, name, value)?.message}
               />
-              <IconButton label={t("Remove {name}", { name })} look="quiet" onClick={() => edit(removeData, on, name)}>
+              <IconButton once label={t("Remove {name}", { name })} look="quiet" onClick={() => edit(removeData, on, name)}>
                 <X size={14} />
               </IconButton>
             </li>

@@ -78,7 +78,9 @@ export function List() {
       {chosen !== null && together.length === 0 && (
         <div className="mt-3 flex flex-wrap gap-2 px-1.5">
           <Button onClick={() => duplicateNow(chosen)}>{t("Duplicate")}</Button>
-          <Button onClick={() => removeNow(chosen)}>{t("Remove")}</Button>
+          <Button once onClick={() => removeNow(chosen)}>
+            {t("Remove")}
+          </Button>
         </div>
       )}
       {project.actions.length === 0 && clips.length + project.sources.length > 0 && <ActionsList />}

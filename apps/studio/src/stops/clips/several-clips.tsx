@@ -31,7 +31,9 @@ export function SeveralClips({ clips }: { clips: readonly Clip[] }) {
           <div className="flex flex-wrap gap-2">
             <Button onClick={() => act(moveClips, names, -1)}>{t("Move up")}</Button>
             <Button onClick={() => act(moveClips, names, 1)}>{t("Move down")}</Button>
-            <Button onClick={() => act(removeClips, names)}>{t("Remove {count}", { count: clips.length })}</Button>
+            <Button once onClick={() => act(removeClips, names)}>
+              {t("Remove {count}", { count: clips.length })}
+            </Button>
           </div>
         </div>
       </Detail>

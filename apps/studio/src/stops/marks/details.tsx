@@ -109,6 +109,7 @@ function KindDetail({ kind }: { kind: MarkKind }) {
         })}
       </p>
       <Button
+        once
         className="mt-2"
         onClick={() => {
           if (act(removeMarkKind, kind.name)) useView.setState({ markName: null });

@@ -160,7 +160,7 @@ function Row({ part, clip }: { part: Part; clip: Clip | null }) {
         <IconButton label={t("{name} down", { name })} look="quiet" disabled={at === 0} onClick={() => act(movePart, name, -1)}>
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton label={t("Remove {name}", { name })} look="quiet" onClick={() => act(removePart, name)}>
+        <IconButton once label={t("Remove {name}", { name })} look="quiet" onClick={() => act(removePart, name)}>
           <X size={14} />
         </IconButton>
       </div>

@@ -51,7 +51,7 @@ export function ConditionFields({ behaviour, rule, condition, onChange }: Props)
       ) : (
         <InputFields condition={condition} onChange={onChange} />
       )}
-      <IconButton label={t("Remove the condition")} look="quiet" className="pointer-fine:size-6!" onClick={() => onChange(null)}>
+      <IconButton once label={t("Remove the condition")} look="quiet" className="pointer-fine:size-6!" onClick={() => onChange(null)}>
         <X size={12} />
       </IconButton>
     </span>

@@ -105,6 +105,7 @@ function InputRow({ behaviour, input, stage }: { behaviour: Behaviour; input: In
         {now === undefined ? "" : typeof now === "number" ? now : inLanguage(WORDS[input.kind][now ? 1 : 0])}
       </span>
       <IconButton
+        once
         label={t("Remove the input {name}", { name: input.name })}
         look="quiet"
         className="pointer-fine:size-6!"

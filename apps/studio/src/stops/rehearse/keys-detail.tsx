@@ -35,6 +35,7 @@ export function KeysDetail({ stage, behaviour }: { stage: Stage; behaviour: Beha
             <span className="grow">{nameOfControl(controlOf(key))}</span>
             {"input" in key && (
               <IconButton
+                once
                 label={t("Remove the key of {input}", { input: key.input })}
                 look="quiet"
                 className="pointer-fine:size-6!"

@@ -29,6 +29,7 @@ export function Item({ title, onRemove, children }: { title: ReactNode; onRemove
       <header className="flex items-center justify-between">
         <h4 className="min-w-0 font-semibold">{title}</h4>
         <IconButton
+          once
           label={typeof title === "string" ? t("Remove {title}", { title }) : t("Remove it")}
           look="quiet"
           className="pointer-fine:size-6!"

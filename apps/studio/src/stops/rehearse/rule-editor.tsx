@@ -170,7 +170,7 @@ export function RuleEditor({ behaviour, rule }: { behaviour: Behaviour; rule: Ru
         <Button className="min-h-6" onClick={() => act(duplicateRule, behaviour.name, rule.name)}>
           {t("Duplicate")}
         </Button>
-        <Button className="min-h-6" onClick={() => act(removeRule, behaviour.name, rule.name)}>
+        <Button once className="min-h-6" onClick={() => act(removeRule, behaviour.name, rule.name)}>
           {t("Remove")}
         </Button>
       </div>

@@ -38,7 +38,11 @@ function Deliveries() {
       />
       <div className="mt-1.5 flex flex-wrap gap-1.5 px-1.5">
         <Button onClick={add}>{t("Add a delivery")}</Button>
-        {deliveries.length > 1 && <Button onClick={() => edit(removeDelivery, chosen)}>{t("Remove it")}</Button>}
+        {deliveries.length > 1 && (
+          <Button once onClick={() => edit(removeDelivery, chosen)}>
+            {t("Remove it")}
+          </Button>
+        )}
       </div>
     </div>
   );

@@ -71,6 +71,7 @@ export function Sizes() {
             />
             {densities.length > 1 && (
               <Button
+                once
                 look="quiet"
                 className="px-1.5"
                 aria-label={t("Leave out size {number}", { number: k + 1 })}

@@ -52,7 +52,9 @@ export function Details() {
             {source.cut ? t("See its frames") : t("Cut it")}
           </Button>
           {!ofPieces && <Button onClick={() => inBackground(replaceArt(source))}>{t("Replace its art …")}</Button>}
-          <Button onClick={remove}>{t("Remove")}</Button>
+          <Button once onClick={remove}>
+            {t("Remove")}
+          </Button>
         </div>
       </Detail>
       {!ofPieces && !isWide && <Treatment source={source} />}

@@ -85,7 +85,7 @@ function Row({ source, layer }: { source: Source; layer: Layer }) {
         >
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton label={t("Remove {name}", { name })} look="quiet" onClick={() => inBackground(takeOff(source, layer))}>
+        <IconButton once label={t("Remove {name}", { name })} look="quiet" onClick={() => inBackground(takeOff(source, layer))}>
           <X size={14} />
         </IconButton>
       </div>

@@ -116,6 +116,7 @@ export function CompareBench({ clip }: { clip: Clip }) {
             <span className="truncate text-small text-muted">{lane.earlier && shown.find((each) => each.lane === lane)?.note}</span>
             <span className="grow" />
             <IconButton
+              once
               label={t("Remove clip {number}", { number: k + 1 })}
               look="quiet"
               disabled={lanes.length === 1}

@@ -117,7 +117,9 @@ export function ActionSurface({ action }: { action: Action }) {
           ↻
         </Button>
         {canFill && <Button onClick={() => act(mirrorMissing, name)}>{t("Mirror missing facings")}</Button>}
-        <Button onClick={() => act(removeAction, name)}>{t("Remove the action")}</Button>
+        <Button once onClick={() => act(removeAction, name)}>
+          {t("Remove the action")}
+        </Button>
       </div>
       <section
         aria-label={t("Clips to add")}

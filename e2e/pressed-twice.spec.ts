@@ -1,0 +1,92 @@
+/** Hurried hands: a double click where one is enough, a key held too long. What comes up meanwhile is not answered by them. */
+import { expect, type Page, test } from "./fixtures";
+import { dropAndCut, dropFiles, figureSheet, goTo, openEmpty, openStudio, pngFile } from "./studio";
+
+const NAMES = ["ama", "bek", "cem"];
+
+/** Three sheets whose art comes again, each without another frame; the first review is shown. */
+async function threeReviews(page: Page) {
+  await openEmpty(page);
+  for (const name of NAMES) await dropAndCut(page, `${name}.png`, figureSheet(4, 3), 4, 3);
+  await dropFiles(
+    page,
+    NAMES.map((name, k) => pngFile(`${name}.png`, figureSheet(4, 3, { w: 32, h: 40 }, [5 + k]))),
+  );
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
+  const review = page.getByRole("dialog", { name: /^Changed art of/ });
+  await expect(review).toHaveAccessibleName("Changed art of ama");
+  return review;
+}
+
+/** Two clicks where the middle of this is now, as far apart as those of a slow double click. */
+async function doubleClickAt(page: Page, { x, y, width, height }: { x: number; y: number; width: number; height: number }) {
+  await page.mouse.move(x + width / 2, y + height / 2);
+  for (const clickCount of [1, 2]) {
+    await page.mouse.down({ clickCount });
+    await page.mouse.up({ clickCount });
+    await page.waitForTimeout(250);
+  }
+}
+
+const placeOf = async (shown: ReturnType<Page["getByRole"]>) =>
+  (await shown.boundingBox()) as { x: number; y: number; width: number; height: number };
+
+test("a double click answers one review, not also the next one", async ({ page }) => {
+  const review = await threeReviews(page);
+  await doubleClickAt(page, await placeOf(review.getByRole("button", { name: "Use new art" })));
+  await expect(review).toHaveAccessibleName("Changed art of bek");
+  // Pressed for itself, it is answered.
+  await review.getByRole("button", { name: "Use new art" }).click();
+  await expect(review).toHaveAccessibleName("Changed art of cem");
+  await review.getByRole("button", { name: "Keep old art" }).click();
+  await expect(review).toHaveCount(0);
+  const sheets = page.getByRole("list", { name: "Sheets" });
+  await expect(sheets.getByRole("button")).toHaveText([/ama\s*11/, /bek\s*11/, /cem\s*12/]);
+});
+
+test("Enter held down answers one review, not also the next one", async ({ page }) => {
+  const review = await threeReviews(page);
+  await page.keyboard.down("Enter");
+  await expect(review).toHaveAccessibleName("Changed art of bek");
+  // What a keyboard sends while the key stays down.
+  for (let k = 0; k < 5; k++) await page.keyboard.down("Enter");
+  await page.keyboard.up("Enter");
+  await expect(review).toHaveAccessibleName("Changed art of bek");
+  await page.keyboard.press("Enter");
+  await expect(review).toHaveAccessibleName("Changed art of cem");
+});
+
+test("a double click opens a dialog and does not close it again", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "ama.png", figureSheet(4, 3), 4, 3);
+  const dialog = page.getByRole("dialog", { name: "Names by pattern" });
+  await doubleClickAt(page, await placeOf(page.getByText("Name …")));
+  await expect(dialog).toBeVisible();
+  // Later, a click beside it closes it.
+  await page.waitForTimeout(500);
+  await page.mouse.click(20, 700);
+  await expect(dialog).toHaveCount(0);
+});
+
+test("a double click removes one source, not also the next one", async ({ page }) => {
+  await openEmpty(page);
+  for (const name of NAMES) await dropAndCut(page, `${name}.png`, figureSheet(2, 2), 2, 2);
+  await goTo(page, "Sources");
+  const cards = page.getByRole("list", { name: "Pictures" }).getByRole("button");
+  await cards.filter({ hasText: "ama" }).click();
+  await doubleClickAt(page, await placeOf(page.getByRole("button", { name: "Remove", exact: true })));
+  await expect(page.getByRole("button", { name: "Undo: remove ama" })).toBeVisible();
+  await expect(cards).toHaveText([/bek/, /cem/]);
+});
+
+test("a double click on a row's cross removes that one, not the one that moves under it", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  const sizes = page.getByRole("button", { name: /^Leave out size/ });
+  await page.getByRole("button", { name: "Add a size" }).click();
+  await page.getByRole("button", { name: "Add a size" }).click();
+  const before = await sizes.count();
+  expect(before).toBeGreaterThan(1);
+  await doubleClickAt(page, await placeOf(sizes.first()));
+  await expect(sizes).toHaveCount(before - 1);
+});

@@ -1,8 +1,9 @@
 /** What is asked for while a worker is still busy with something before it: nothing of it is lost, and the last is what stays. */
 import { clearPixels } from "@caravan/core/raster";
+import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { expect, test } from "./fixtures";
 import { slowJob } from "./slow-job";
-import { choose, dropFiles, figureSheet, goTo, openEmpty, pngFile, rawArt, typeNumber } from "./studio";
+import { choose, dropFiles, figureSheet, goTo, openEmpty, openStudio, pngFile, rawArt, typeNumber } from "./studio";
 
 test("the key for the best suggestion waits until one is found, and says so if there is none", async ({ page }) => {
   await openEmpty(page);
@@ -53,4 +54,22 @@ test("a background restored while another clearing is still computed is restored
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("textbox", { name: "Tolerance" })).toHaveValue("9");
   await expect(detail.getByRole("button", { name: "Restore background" })).toBeVisible();
+});
+
+test("an example's file is not given to another delivery when its own is removed while it is read", async ({ page }) => {
+  await openStudio(page);
+  await goTo(page, "Ship");
+  const deliveries = page.getByRole("list", { name: "Deliveries" }).getByRole("button");
+  const before = await deliveries.count();
+  await page.getByRole("button", { name: "Add a delivery" }).click();
+  await expect(deliveries).toHaveCount(before + 1);
+  await slowJob(page, "learnExample", 2500);
+  const part = page.getByRole("region", { name: "In the shape of an example", exact: true }).first();
+  const [chooser] = await Promise.all([page.waitForEvent("filechooser"), part.getByRole("button", { name: "Learn from a file" }).click()]);
+  await chooser.setFiles([{ name: "hero.json", mimeType: "text/plain", buffer: Buffer.from(KEYED) }]);
+  await page.getByRole("button", { name: "Remove it" }).click();
+  await expect(deliveries).toHaveCount(before);
+  await expect(page.getByText("The delivery was removed or renamed meanwhile.")).toBeVisible();
+  // Nothing was done after the removal.
+  await expect(page.getByRole("button", { name: /^Undo: remove the delivery/ })).toBeVisible();
 });

@@ -44,6 +44,19 @@ describe("chordOf", () => {
     expect(placeChordOf(event("z", "Slash"), false)).toBeNull();
   });
 
+  it("uses the physical key for letters of other scripts, so that undo is where it always is", () => {
+    expect(placeChordOf(event("я", "KeyZ", { ctrlKey: true }), false)).toBe("Mod+z");
+    expect(placeChordOf(event("Я", "KeyZ", { ctrlKey: true, shiftKey: true }), false)).toBe("Mod+Shift+z");
+    expect(placeChordOf(event("ψ", "KeyC"), false)).toBe("c");
+    expect(placeChordOf(event("ב", "KeyC"), false)).toBe("c");
+    expect(placeChordOf(event("ㅊ", "KeyC"), false)).toBe("c");
+    expect(placeChordOf(event("لا", "KeyB"), false)).toBe("b");
+    // Signs that lie where a letter is mean themselves.
+    expect(placeChordOf(event(",", "KeyM"), false)).toBeNull();
+    expect(placeChordOf(event("Dead", "KeyE"), false)).toBeNull();
+    expect(placeChordOf(event("Process", "KeyC"), false)).toBeNull();
+  });
+
   it("is shown as people read it", () =>
     expect(["Mod+Shift+z", "ArrowLeft", "Space", "?"].map(chordInWords)).toEqual(["Ctrl+Shift+Z", "←", "Space", "?"]));
 });

@@ -193,8 +193,8 @@ export function chordOf(event: Press, mac = IS_MAC): string {
 }
 
 /**
- * The chord by physical key, as on a US keyboard: for signs and digits that other keyboards produce with a further key, and for letters
- * with Alt, which a Mac turns into other characters. Null for all other keys.
+ * The chord by physical key, as on a US keyboard: for signs and digits that other keyboards produce with a further key, for letters of
+ * other scripts, and for letters with Alt, which a Mac turns into other characters. Null for all other keys.
  */
 export function placeChordOf(event: Press, mac = IS_MAC): string | null {
   // A letter of the alphabet means itself, wherever its key is.
@@ -204,8 +204,11 @@ export function placeChordOf(event: Press, mac = IS_MAC): string | null {
   if (signs) return chord(mod, event.altKey, false, event.shiftKey ? signs[1] : signs[0]);
   const [, digit, letter] = /^Digit(\d)$|^Key([A-Z])$/.exec(event.code) ?? [];
   if (digit) return event.shiftKey ? null : chord(mod, event.altKey, false, digit);
-  return letter && event.altKey ? chord(mod, true, event.shiftKey, letter.toLowerCase()) : null;
+  return letter && (event.altKey || OTHER_LETTER.test(event.key)) ? chord(mod, event.altKey, event.shiftKey, letter.toLowerCase()) : null;
 }
+
+/** As Cyrillic, Greek, Hebrew or Korean keyboards type them: sometimes a mark of one, or two at once. */
+const OTHER_LETTER = /^[\p{L}\p{M}]{1,2}$/u;
 
 const SIGN_AT: Readonly<Record<string, readonly [plain: string, shifted: string]>> = {
   BracketLeft: ["[", "{"],

@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { useTypedField } from "./typed-field";
+import { twoMeanings, typedNumber } from "./typed-number";
 import { inLanguage, t } from "./words";
 
 /** A small box with a label and numbers in it, such as `cell 40 × 48`. */
@@ -53,7 +54,9 @@ export function NumberField({
   width,
 }: Props) {
   const finish = (text: string): string | null | undefined => {
-    const number = text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", "."));
+    const unsure = twoMeanings(text);
+    if (unsure) return t("It may be {small} or {large}: type it without the comma.", { small: unsure.small, large: unsure.large });
+    const number = typedNumber(text);
     // Typing the displayed value changes nothing, even if more decimals are hidden.
     if (number === Number(written(value, decimals))) return null;
     if (!Number.isFinite(number)) return t("Type a number.");
@@ -65,7 +68,7 @@ export function NumberField({
   const { typed, problem, settle, input, note } = useTypedField({ finish, enter, keepsWrong: true });
   const shown = typed ?? written(value, decimals);
   const nudge = (direction: 1 | -1, far: boolean) => {
-    const from = typed === null || problem ? value : Number(typed.replace(",", ".")) || value;
+    const from = typed === null || problem ? value : typedNumber(typed) || value;
     const next = Math.max(least, Math.min(most, Number((from + direction * step * (far ? 10 : 1)).toFixed(decimals))));
     if (next !== value || typed !== null) settle(onChange(next), written(next, decimals));
   };

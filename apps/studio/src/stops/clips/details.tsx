@@ -15,6 +15,7 @@ import { FIELDS } from "../../ui/fields-by-key";
 import { FieldBox } from "../../ui/number-field";
 import { TextField } from "../../ui/text-field";
 import { Tick } from "../../ui/tick";
+import { typedNumbers } from "../../ui/typed-number";
 import { t } from "../../ui/words";
 import { DataDetail } from "../../user-data/data-detail";
 import { chosenSteps } from "./chosen-steps";
@@ -107,9 +108,9 @@ function StepTime({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
 function DurationsField({ clip, steps }: { clip: Clip; steps: readonly number[] }) {
   const shown = steps.slice(0, MOST_LISTED).map((step) => msFromMicros(clip.steps[step]?.duration ?? 0));
   const set = (text: string): string | undefined => {
-    const durations = text.split(/[\s,;/]+/).flatMap((part) => (part === "" || part === "…" ? [] : [Number(part)]));
-    const wrong = durations.find((ms) => !(ms > 0));
-    if (durations.length === 0 || wrong !== undefined) return t("Type milliseconds such as 150 150 400.");
+    const durations = typedNumbers(text.replace("…", ""));
+    if (!durations) return t("Type decimals with a point, such as 33.3 33.3.");
+    if (durations.length === 0 || !durations.every((ms) => ms > 0)) return t("Type milliseconds such as 150 150 400.");
     return edit(
       setDurationsInTurn,
       clip.name,

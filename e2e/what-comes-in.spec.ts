@@ -67,6 +67,33 @@ test("unreadable files are listed with the reason, the others are imported, and 
   await expect(failed).toBeHidden();
 });
 
+test("what came along with art and is none is said to be left out, without an alarm", async ({ page }) => {
+  await openEmpty(page);
+  const words = (text: string) => new TextEncoder().encode(text);
+  await dropFiles(page, [
+    pngFile("hero.png", figureSheet(2, 2)),
+    { name: "README.txt", bytes: words("Thanks! hero.png has 4 frames of 32 x 40.") },
+    { name: "LICENSE", bytes: words("Public domain.") },
+    { name: "step.wav", bytes: Uint8Array.of(0x52, 0x49, 0x46, 0x46, 0, 0, 0, 0, 0x57, 0x41, 0x56, 0x45) },
+    { name: "main.lua", bytes: words("local speed = 4") },
+  ]);
+  await expect(page.getByText("Left out, being neither pictures nor metadata: step.wav, LICENSE, README.txt, main.lua.")).toBeVisible();
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await goTo(page, "Sources");
+  await expect(page.getByRole("alert", { name: "Files that were not imported" })).toHaveCount(0);
+  // What was meant as metadata, or came alone, is not passed over.
+  await dropFiles(page, [pngFile("well.png", figureSheet(1, 2)), { name: "frames.json", bytes: words('{"hello": "there"}') }]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  await expect(page.getByRole("list", { name: "Sheets" })).toContainText("well");
+  await dropFiles(page, [{ name: "notes.txt", bytes: words("Nothing.") }]);
+  await expect(page.getByText(/^Problem:.*notes\.txt/)).toBeVisible();
+  await goTo(page, "Sources");
+  const failed = page.getByRole("alert", { name: "Files that were not imported" });
+  await expect(failed).toContainText("2 files were not imported");
+  await expect(failed).toContainText("frames.json");
+  await expect(failed).toContainText("notes.txt");
+});
+
 test("a picture of one pixel is a sheet like any other", async ({ page }) => {
   await openEmpty(page);
   const dot = clearPixels(1, 1);

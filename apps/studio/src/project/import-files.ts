@@ -25,7 +25,7 @@ import { isFilm, takeFilm } from "./importing/film";
 import { type Understanding, understandAll } from "./importing/match-metadata";
 import { openProjectFile } from "./importing/project-file";
 import { openProjectFolders } from "./importing/project-folder";
-import { asCaravanError, noteFailed, readAll, unpacked, useFailedFiles } from "./importing/read-files";
+import { asCaravanError, noteLeftOut, readAll, unpacked, useFailedFiles } from "./importing/read-files";
 import { offer, offered } from "./importing/review";
 import { toldBefore } from "./metadata-texts";
 import { useOpenProject } from "./open-project";
@@ -94,13 +94,17 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
   const work = isFirst || rest.length < loose.length ? begin() : before;
   // Systems pass dropped files in any order; 2 comes before 10.
   const ordered = rest.toSorted((a, b) => naturalOrder(a.path, b.path));
-  const { items, texts } = await readAll(ordered.filter((each) => !isFilm(each)));
+  const { items, texts, failed } = await readAll(ordered.filter((each) => !isFilm(each)));
   for (const film of ordered.filter(isFilm)) {
     const item = await takeFilm(film);
     if (item) items.push(item);
   }
-  const { found, failed } = await understandAll(texts, items);
-  noteFailed(failed.map(({ file, error }) => ({ file, error: asCaravanError(error, file.name) })));
+  const { found, ...understood } = await understandAll(texts, items);
+  failed.push(...understood.failed.map(({ file, text, error }) => ({ file, text, error: asCaravanError(error, file.name) })));
+  noteLeftOut(
+    failed,
+    items.map(({ path }) => path),
+  );
   return inTurn(() => {
     work.still();
     return propose(items, found, begin());

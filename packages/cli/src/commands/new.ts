@@ -7,6 +7,7 @@ import {
   type Choices,
   describedBy,
   fileOf,
+  onlyCameAlong,
   type Proposal,
   proposalsFor,
   proposedActions,
@@ -157,7 +158,15 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
   const stills = new Map(items.flatMap(({ path, art }) => (art.kind === "still" ? [[path, art.picture.coverage] as const] : [])));
   const found: TakenDescription[] = [];
   const failed: string[] = [];
+  const aside: string[] = [];
+  const art = items.map(({ path }) => path);
+  const isMany = texts.length > MOST_TRIED;
   for (const { path, text } of texts) {
+    const isAside = onlyCameAlong(path, text, art);
+    if (isMany && isAside) {
+      aside.push(path);
+      continue;
+    }
     const pictures = describedBy(path, text, [...stills.keys()]);
     const whys: string[] = [];
     const all = pictures.flatMap((picture): TakenDescription[] => {
@@ -172,11 +181,16 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
       }
     });
     const own = withoutLayers(all);
-    if (own.length === 0) failed.push(whys[0] ?? `${path}: It describes none of the pictures that came with it, and is left out.`);
+    if (own.length === 0 && isAside) aside.push(path);
+    else if (own.length === 0) failed.push(whys[0] ?? `${path}: It describes none of the pictures that came with it, and is left out.`);
     found.push(...own.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, pictures) })));
   }
+  if (aside.length > 0) failed.push(`Left out, being neither pictures nor metadata: ${aside.join(", ")}.`);
   return { found, failed };
 }
+
+/** A whole game may be given: of more texts than this, those that seem to be its code are not read. */
+const MOST_TRIED = 60;
 
 /** The grids that sheets suggest, where their grounds are seen through. */
 function gridsOf({ items, pictures }: TakenFiles, found: readonly TakenDescription[]): Map<string, SeenGrid> {

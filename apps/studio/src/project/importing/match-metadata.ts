@@ -4,6 +4,7 @@ import { sheetLook } from "@caravan/core/art";
 import {
   describedBy,
   fileOf,
+  onlyCameAlong,
   pictureCalled,
   sourcesDescribedBy,
   type TakenDescription,
@@ -31,18 +32,20 @@ export interface TakenText {
 
 export interface Understanding {
   readonly found: readonly TakenDescription[];
-  readonly failed: readonly { readonly file: File; readonly error: unknown }[];
+  readonly failed: readonly { readonly file: File; readonly text: string; readonly error: unknown }[];
 }
 
 /** Holds every metadata file against the picture that it most likely describes. */
 export async function understandAll(texts: readonly TakenText[], items: readonly TakenItem[]): Promise<Understanding> {
   const found: TakenDescription[] = [];
   const failed: Understanding["failed"][number][] = [];
+  const pictures = items.map(({ path }) => path);
   for (const { path, text, file, of } of texts) {
     try {
+      if (texts.length > MOST_TRIED && !of && onlyCameAlong(path, text, pictures)) throw unrelated(path);
       found.push(...(of ? await understandOf(of, path, text, items) : await understandOne(path, text, items)));
     } catch (error) {
-      failed.push({ file, error });
+      failed.push({ file, text, error });
     }
   }
   return { found, failed };
@@ -57,14 +60,8 @@ async function understandOne(path: string, text: string, items: readonly TakenIt
   const ask = (picture: string) => understandFor(path, text, picture, fileOf(picture), stills.get(picture) as Coverage);
   if (pictures.length > 1) return understandSeveral(pictures, ask);
   if (pictures[0] !== undefined) return [await ask(pictures[0])];
-  const described = describedSources(path, text);
-  if (described.length === 0)
-    throw new CaravanError(
-      "bad-metadata",
-      fileOf(path),
-      t("It describes a picture, and there is none."),
-      t("Drop it together with its picture."),
-    );
+  const described = describedSources(path, text, items.length === 0);
+  if (described.length === 0) throw unrelated(path);
   return Promise.all(described.map((source) => understandAlone(path, text, source)));
 }
 
@@ -95,10 +92,25 @@ async function understandAlone(path: string, text: string, source: Source): Prom
   return { path, of: { source: source.id, name: source.name, before: await toldBefore(source) }, understood, text };
 }
 
-/** The sources that a file describes, dropped without pictures: those that it cut before, or else the one that it most likely is about. */
-function describedSources(path: string, text: string): readonly Source[] {
+/**
+ * The sources that a file describes, which came with none of their pictures: those that it cut before, or else the one that it most likely
+ * is about. Only one that came alone may be about what is chosen.
+ */
+function describedSources(path: string, text: string, isAlone: boolean): readonly Source[] {
   const project = currentProject();
-  return sourcesDescribedBy(path, text, project.sources, chosenSource(project, useView.getState()));
+  return sourcesDescribedBy(path, text, project.sources, isAlone ? chosenSource(project, useView.getState()) : null);
+}
+
+/** A whole game may be dropped: of more texts than this, those that seem to be its code are not read. */
+const MOST_TRIED = 60;
+
+function unrelated(path: string): CaravanError {
+  return new CaravanError(
+    "bad-metadata",
+    fileOf(path),
+    t("It names no picture that is here, and is called like none."),
+    t("Drop it together with its picture, or by itself while its sheet is chosen."),
+  );
 }
 
 /** Of each of the pictures what the file says of it; a picture that it only mentions is left to be a plain sheet. */

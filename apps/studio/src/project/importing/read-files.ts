@@ -2,10 +2,11 @@
  * Reads files that were handed over: opens ZIPs, stores pictures, keeps text for later recognition. Failures are noted with their reason.
  */
 
-import type { TakenArt, TakenItem, TakenPicture } from "@caravan/core/intake";
-import { CaravanError, whyOf } from "@caravan/core/model";
+import { onlyCameAlong, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
+import { CaravanError, naturalOrder, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
-import { t } from "../../ui/words";
+import { say } from "../../ui/notices";
+import { listInWords, t } from "../../ui/words";
 import { run } from "../../workers/client";
 import type { ReadArt, StoredLayer, StoredPicture } from "../../workers/jobs";
 import { keepPicture } from "../pictures";
@@ -25,6 +26,8 @@ export const useArrival = create<{ readonly arrival: Reading | null }>(() => ({ 
 export interface FailedFile {
   readonly file: File;
   readonly error: CaravanError;
+  /** What it says, if it is a text. */
+  readonly text?: string;
 }
 
 export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
@@ -52,13 +55,13 @@ export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile
 interface ReadFiles {
   readonly items: TakenItem[];
   readonly texts: TakenText[];
+  readonly failed: FailedFile[];
 }
 
 export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> {
   const cancelling = new AbortController();
   const cancel = () => cancelling.abort();
-  const failed: FailedFile[] = [];
-  const read: ReadFiles = { items: [], texts: [] };
+  const read: ReadFiles = { items: [], texts: [], failed: [] };
   let done = 0;
   useArrival.setState({ arrival: { done, total: files.length, cancel } });
   const outcomes = await Promise.all(
@@ -69,7 +72,7 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
         return { path, art: await keepArt(art, file), text: null, ...(of ? { of } : {}) };
       } catch (error) {
         const problem = asCaravanError(error, file.name);
-        if (problem.code !== "cancelled") failed.push({ file, error: problem });
+        if (problem.code !== "cancelled") read.failed.push({ file, error: problem });
         return null;
       } finally {
         done++;
@@ -80,7 +83,6 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
     }),
   );
   useArrival.setState({ arrival: null });
-  noteFailed(failed);
   for (const outcome of outcomes)
     if (outcome !== null) {
       const { path, of, art } = outcome;
@@ -118,6 +120,20 @@ export async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: Fil
     }
   }
 }
+
+/** Notes those that someone may miss, and says which only came along with pictures. */
+export function noteLeftOut(failed: readonly FailedFile[], pictures: readonly string[]): void {
+  const aside = failed.filter(({ file, text }) => onlyCameAlong(file.name, text ?? null, pictures));
+  noteFailed(failed.filter((each) => !aside.includes(each)));
+  // What is no text may be art all the same, and is more likely to be missed.
+  const names = aside
+    .toSorted((a, b) => Number(a.text !== undefined) - Number(b.text !== undefined) || naturalOrder(a.file.name, b.file.name))
+    .map(({ file }) => file.name);
+  if (aside.length > 0)
+    say({ tone: "plain", text: t("Left out, being neither pictures nor metadata: {names}.", { names: listInWords(names, MOST_NAMED) }) });
+}
+
+const MOST_NAMED = 5;
 
 export function noteFailed(failed: readonly FailedFile[]): void {
   if (failed.length > 0) useFailedFiles.setState((state) => ({ failed: [...state.failed, ...failed] }));

@@ -1,0 +1,31 @@
+/** Files that only came along with art: a licence, a sound, a program's code. */
+import { fileOf } from "./drop-contents";
+import { isArtFile, withoutEnding } from "./names";
+
+/**
+ * Whether a file that could not be used only came along with `pictures`, so that nobody misses it: it is called neither as a picture nor as
+ * data are, and has no picture's name, outside or inside. `text` is null if it is none.
+ */
+export function onlyCameAlong(path: string, text: string | null, pictures: readonly string[]): boolean {
+  if (pictures.length === 0 || isArtFile(path)) return false;
+  if (text === null) return true;
+  return isProse(path) || !(isDataFile(path) || goesWithPictures(path, text, pictures));
+}
+
+/** Whether a text says by its own name or within that it is about one of the pictures. */
+function goesWithPictures(path: string, text: string, pictures: readonly string[]): boolean {
+  const stem = withoutEnding(path).toLowerCase();
+  return pictures.some((picture) => text.includes(fileOf(picture)) || withoutEnding(picture).toLowerCase() === stem);
+}
+
+function isDataFile(path: string): boolean {
+  return /\.(json|xml|ya?ml|toml|csv|tsv|atlas|plist|ini|cfg)$/i.test(path);
+}
+
+/** Read by people, even where it names pictures. */
+function isProse(path: string): boolean {
+  return (
+    /\.(md|rtf|html?)$/i.test(path) ||
+    /^(read.?me|licen[cs]e|copying|credits|authors|attribution|change.?log|notes?|terms|about)\b[^.]*(\.txt)?$/i.test(fileOf(path))
+  );
+}

@@ -26,6 +26,23 @@ test("on a keyboard with other letters keys are where they are on others, and un
   await expect(page.getByRole("list", { name: /^Steps of/ })).toHaveCount(0);
 });
 
+test("Enter that ends the composing of characters does not end the field", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 1), 4, 1);
+  await page.getByRole("button", { name: "Pick row 0" }).click();
+  await page.keyboard.press("c");
+  const name = page.getByRole("textbox", { name: "Clip name" });
+  await expect(name).toBeFocused();
+  const session = await page.context().newCDPSession(page);
+  await session.send("Input.imeSetComposition", { text: "あるく", selectionStart: 3, selectionEnd: 3 });
+  await page.keyboard.press("Enter");
+  await expect(name).toBeFocused();
+  await session.send("Input.insertText", { text: "歩く" });
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("list", { name: "Steps of 歩く" })).toBeVisible();
+  await session.detach();
+});
+
 test("a number that could be a thousand or a decimal is asked about, not guessed", async ({ page }) => {
   await openEmpty(page);
   await dropAndCut(page, "hero.png", figureSheet(4, 1), 4, 1);

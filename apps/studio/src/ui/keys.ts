@@ -113,6 +113,12 @@ function pressAgain({ key, code, ctrlKey, metaKey, altKey, shiftKey }: KeyboardE
 /** Listens at the window; to be used once. */
 export function useKeyListener(): void {
   useEffect(() => {
+    // While characters are composed, as in Japanese or Chinese, Enter and Escape are for the composition and not for the field.
+    const compose = (event: KeyboardEvent) => event.isComposing && event.stopImmediatePropagation();
+    addEventListener("keydown", compose, { capture: true });
+    return () => removeEventListener("keydown", compose, { capture: true });
+  }, []);
+  useEffect(() => {
     const hold = (event: KeyboardEvent) => {
       if (!event.isTrusted || isInOverlay(event.target)) return;
       if (!changing() && waiting.length === 0) return;

@@ -41,8 +41,7 @@ export function SearchField({
       value={value}
       onChange={(event) => onChange(event.target.value)}
       onKeyDown={(event) => {
-        // While a word is being composed, Enter and arrows are the input method's.
-        if (event.nativeEvent.isComposing || !Object.hasOwn(keys, event.key)) return;
+        if (!Object.hasOwn(keys, event.key)) return;
         event.preventDefault();
         keys[event.key]?.();
       }}

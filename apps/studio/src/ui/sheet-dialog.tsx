@@ -83,7 +83,7 @@ function useEnter(dialog: RefObject<HTMLElement | null>, what: (() => void) | un
       const { target } = event;
       // Held, it would also press the button of the dialog after this one.
       if (event.key === "Enter" && event.repeat && target instanceof HTMLButtonElement) event.preventDefault();
-      if (event.key !== "Enter" || event.repeat || event.isComposing || !(target instanceof Element)) return;
+      if (event.key !== "Enter" || event.repeat || !(target instanceof Element)) return;
       const isChoice = dialog.current?.contains(target) && target.matches('[role="radio"], [role="checkbox"]');
       if (!isChoice && !target.contains(dialog.current)) return;
       event.preventDefault();

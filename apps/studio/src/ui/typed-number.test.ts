@@ -4,6 +4,7 @@ import { twoMeanings, typedNumber, typedNumbers } from "./typed-number";
 describe("typed numbers", () => {
   it("have a point or a comma before their decimals", () => {
     expect(["12", " 33.5 ", "33,5", "-2", "0,125"].map(typedNumber)).toEqual([12, 33.5, 33.5, -2, 0.125]);
+    expect(["３２", "１２．５", "\u22124"].map(typedNumber)).toEqual([32, 12.5, -4]);
     expect(["", "a", "1,000,000"].map(typedNumber)).toEqual([Number.NaN, Number.NaN, Number.NaN]);
   });
 

@@ -1,5 +1,7 @@
 /** Files that only came along with art: a licence, a sound, a program's code. */
+import { pathKey } from "../model";
 import { fileOf } from "./drop-contents";
+import { mentionsIn } from "./mentions";
 import { isArtFile, withoutEnding } from "./names";
 
 /**
@@ -14,8 +16,9 @@ export function onlyCameAlong(path: string, text: string | null, pictures: reado
 
 /** Whether a text says by its own name or within that it is about one of the pictures. */
 function goesWithPictures(path: string, text: string, pictures: readonly string[]): boolean {
-  const stem = withoutEnding(path).toLowerCase();
-  return pictures.some((picture) => text.includes(fileOf(picture)) || withoutEnding(picture).toLowerCase() === stem);
+  const stem = pathKey(withoutEnding(path));
+  const mentions = mentionsIn(text);
+  return pictures.some((picture) => mentions(fileOf(picture)) || pathKey(withoutEnding(picture)) === stem);
 }
 
 function isDataFile(path: string): boolean {

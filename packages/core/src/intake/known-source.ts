@@ -1,6 +1,6 @@
 /** Recognises what comes in as new art of a source that is there: by its name, or by the name of the source's file. */
 import { hasOtherTimes } from "../edit";
-import { artStem, type Clip, frameRef, isNumberedByFiles, type Source, type SourceId, sheetOf } from "../model";
+import { artStem, type Clip, frameRef, isNumberedByFiles, pathKey, type Source, type SourceId, sheetOf } from "../model";
 import { numberIn } from "../series";
 import { t } from "../words";
 import { fileOf } from "./drop-contents";
@@ -17,20 +17,20 @@ function asNewArt(proposal: Proposal, sources: readonly Source[], clips: readonl
   const { kind, usual } = proposal;
   if (kind === "recut") return null;
   const several = kind === "series" || kind === "animation";
-  const isCalled = (name: string) => (each: Source) => each.name.toLowerCase() === name.toLowerCase() && isSeveral(each) === several;
+  const isCalled = (name: string) => (each: Source) => pathKey(each.name) === pathKey(name) && isSeveral(each) === several;
   // Layers may have names that look like a file's with its ending.
   const source =
     sources.find(({ id }) => id === of) ??
     sources.find(isCalled(proposal.name)) ??
     sources.find(isCalled(withoutEnding(proposal.name))) ??
     // A source that was renamed still has the name of its file.
-    sources.find((each) => isSeveral(each) === several && fileStemOf(each).toLowerCase() === withoutEnding(proposal.name).toLowerCase());
+    sources.find((each) => isSeveral(each) === several && pathKey(fileStemOf(each)) === pathKey(withoutEnding(proposal.name)));
   if (!source) return null;
   const { shows, layers = [] } = proposal;
   const way = kind === "layers" ? wayAsOneSource(proposal, source) : { apart: usual.apart, arrival: { pictures: shows, layers } };
   if (!way) return null;
   const { apart, arrival } = way;
-  const own = (name: string) => source.layers?.find((each) => each.name.toLowerCase() === name.toLowerCase());
+  const own = (name: string) => source.layers?.find((each) => pathKey(each.name) === pathKey(name));
   const same =
     isShown(source.pictures, arrival.pictures) &&
     (arrival.layers ?? []).every(({ name, pictures }) => isShown(own(name)?.pictures ?? [], pictures));

@@ -1,6 +1,6 @@
 /** Proposals for layered files: they become one source with its layers, or one for each layer. */
 import type { Arrival } from "../edit";
-import { artStem, counted, MOST_LAYERS, type Source } from "../model";
+import { artStem, counted, MOST_LAYERS, pathKey, type Source } from "../model";
 import { t } from "../words";
 import { fileOf, type LayerOfFile, type TakenArt, type TakenItem, type TakenPicture } from "./drop-contents";
 import { newLayers } from "./layers";
@@ -17,13 +17,13 @@ export function layersAsSheets(
 ): { readonly still: TakenItem; readonly called: string; readonly notes: readonly string[] }[] {
   if (art.kind !== "layers") return [];
   const single = sources.filter(({ pictures }) => pictures.length === 1);
-  const taken = new Set(single.flatMap((each) => [each.name, fileOf(artStem(each))]).map((called) => called.toLowerCase()));
-  if (taken.has(name.toLowerCase())) return [];
-  const there = (list: readonly LayerOfFile[]) => list.filter((layer) => taken.has(nameOfLayer(name, layer).toLowerCase())).length;
+  const taken = new Set(single.flatMap((each) => [each.name, fileOf(artStem(each))]).map(pathKey));
+  if (taken.has(pathKey(name))) return [];
+  const there = (list: readonly LayerOfFile[]) => list.filter((layer) => taken.has(pathKey(nameOfLayer(name, layer)))).length;
   const [list] = [art.layers, ...(art.apart ? [art.apart.layers] : [])].toSorted((a, b) => there(b) / b.length - there(a) / a.length);
   if (!list || there(list) * 2 < list.length) return [];
   // Which of two layers of one name a source came from is not known.
-  if (new Set(list.map((layer) => layer.name.toLowerCase())).size < list.length) return [];
+  if (new Set(list.map((layer) => pathKey(layer.name))).size < list.length) return [];
   return list.map((layer, k) => ({
     still: { path: `${path}/${k}`, art: { kind: "still", picture: layer } },
     called: `${nameOfLayer(name, layer)}.png`,
@@ -138,7 +138,7 @@ export function wayAsOneSource(
 
 /** How many layers only one of both has, by name. */
 function unlikeLayers(source: Source, arrival: Arrival): number {
-  const [own, theirs] = [source, arrival].map(({ layers = [] }) => new Set(layers.map(({ name }) => name.toLowerCase())));
+  const [own, theirs] = [source, arrival].map(({ layers = [] }) => new Set(layers.map(({ name }) => pathKey(name))));
   const lacks = (a: Set<string> | undefined, b: Set<string> | undefined) => [...(a ?? [])].filter((name) => !b?.has(name)).length;
   return lacks(own, theirs) + lacks(theirs, own);
 }

@@ -3,7 +3,7 @@
  */
 import type { NewLayer } from "../edit";
 import { blendOfName, type ToldLayer } from "../metadata";
-import { fitFileName, fittedName, freeName, MOST_LAYERS } from "../model";
+import { fitFileName, fittedName, freeName, MOST_LAYERS, pathKey } from "../model";
 import { t } from "../words";
 import type { TakenPicture } from "./drop-contents";
 import { withoutEnding } from "./names";
@@ -31,7 +31,7 @@ export interface FoundLayers {
 
 /** Cost: O(things). */
 export function findLayers(things: readonly Stackable[]): FoundLayers {
-  const byPath = new Map(things.map(({ path }, k) => [path.toLowerCase(), k]));
+  const byPath = new Map(things.map(({ path }, k) => [pathKey(path), k]));
   const over = new Map<number, { at: number; layer: ProposedLayer }[]>();
   const unfit = new Map<number, string>();
   const notes = new Map<number, string[]>();
@@ -47,7 +47,7 @@ export function findLayers(things: readonly Stackable[]): FoundLayers {
   for (const [lowest, { path, told: layers = [] }] of things.entries()) {
     const folder = path.slice(0, path.lastIndexOf("/") + 1);
     for (const layer of layers) {
-      const at = byPath.get(`${folder}${withoutEnding(layer.image)}`.toLowerCase());
+      const at = byPath.get(pathKey(`${folder}${withoutEnding(layer.image)}`));
       const note = at === undefined ? missing(layer) : at === lowest || told.has(at) ? null : unfollowed(layer);
       if (note !== null) notes.set(lowest, [...(notes.get(lowest) ?? []), note]);
       if (at === undefined || at === lowest || told.has(at)) continue;
@@ -59,7 +59,7 @@ export function findLayers(things: readonly Stackable[]): FoundLayers {
     if (told.has(at)) continue;
     const [, below, name] = /^(.*[^\s_.-])[\s_.-]+([^\s_.\-/]+)$/.exec(thing.path) ?? [];
     const blend = name === undefined ? null : blendOfName(name);
-    const lowest = below === undefined ? undefined : byPath.get(below.toLowerCase());
+    const lowest = below === undefined ? undefined : byPath.get(pathKey(below));
     if (blend === null || name === undefined || lowest === undefined) continue;
     lay(lowest, at, { name, blend });
   }

@@ -24,9 +24,11 @@ export function namesInFolders(things: readonly { readonly path: string; readonl
   });
 }
 
-/** A file's name without folders and ending. */
+/** A file's name without folders and ending. Some systems keep letters and their accents apart; in names they are joined. */
 export function withoutEnding(path: string): string {
-  return fileOf(path).replace(/(?<=.)\.[^.]*$/, "");
+  return fileOf(path)
+    .normalize("NFC")
+    .replace(/(?<=.)\.[^.]*$/, "");
 }
 
 /** Whether a file is called as texts are that may describe pictures. */

@@ -1,5 +1,21 @@
 import { describe, expect, it } from "vitest";
-import { withoutOthersRecords } from "./pairing";
+import { describedBy, withoutOthersRecords } from "./pairing";
+
+describe("the pictures that a file describes", () => {
+  const [joined, apart] = ["h\u00e9ros", "he\u0301ros"];
+
+  it("are found by names with accents joined or apart, inside or outside of it", () => {
+    expect(describedBy("all.json", `{"image": "${joined}.png"}`, [`${apart}.png`, "well.png"])).toEqual([`${apart}.png`]);
+    expect(describedBy("all.json", '{"image": "h\\u00e9ros.png"}', [`${apart}.png`, "well.png"])).toEqual([`${apart}.png`]);
+    expect(describedBy(`${joined}.json`, "{}", [`art/${apart}.png`, "well.png"])).toEqual([`art/${apart}.png`]);
+  });
+
+  it("are not those whose name only ends another name in it", () => {
+    const pictures = ["hero.png", "superhero.png"];
+    expect(describedBy("all.json", '{"image": "superhero.png"}', pictures)).toEqual(["superhero.png"]);
+    expect(describedBy("all.json", '{"images": ["hero.png", "superhero.png"]}', pictures)).toEqual(pictures);
+  });
+});
 
 describe("one file that describes several pictures", () => {
   const unplaced = [

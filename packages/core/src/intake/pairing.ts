@@ -1,8 +1,9 @@
 /** Matches a metadata file with the picture it describes among those that came with it. */
 
 import { pictureStem, type Unplaced } from "../metadata";
-import { artStem, type Source } from "../model";
+import { artStem, pathKey, type Source } from "../model";
 import { fileOf } from "./drop-contents";
+import { mentionsIn } from "./mentions";
 import { withoutEnding } from "./names";
 
 /**
@@ -10,12 +11,13 @@ import { withoutEnding } from "./names";
  * folder first; otherwise the one that it names, or the only one. None if nothing decides.
  */
 export function describedBy(path: string, text: string, pictures: readonly string[]): string[] {
-  const named = pictures.filter((picture) => text.includes(fileOf(picture)));
+  const mentions = mentionsIn(text);
+  const named = pictures.filter((picture) => mentions(fileOf(picture)));
   if (named.length > 1) return named;
-  const stem = (each: string) => each.replace(/\.[^./]*$/, "").toLowerCase();
+  const stem = (each: string) => pathKey(each.replace(/\.[^./]*$/, ""));
   const fitting =
     pictures.find((picture) => stem(picture) === stem(path)) ??
-    pictures.find((picture) => withoutEnding(picture).toLowerCase() === withoutEnding(path).toLowerCase()) ??
+    pictures.find((picture) => pathKey(withoutEnding(picture)) === pathKey(withoutEnding(path))) ??
     named[0] ??
     (pictures.length === 1 ? pictures[0] : undefined);
   return fitting === undefined ? [] : [fitting];
@@ -26,23 +28,24 @@ export function describedBy(path: string, text: string, pictures: readonly strin
  * that are called after its folder, too; otherwise one: called like it, named in it, or else the one that is `chosen`. None if nothing decides.
  */
 export function sourcesDescribedBy(path: string, text: string, sources: readonly Source[], chosen: Source | null): readonly Source[] {
-  const file = fileOf(path).toLowerCase();
-  const stem = withoutEnding(path).toLowerCase();
-  const called = (source: Source) => [source.name.toLowerCase(), fileOf(artStem(source)).toLowerCase()];
-  const isNamed = ({ name, pictures }: Source) => text.includes(`${name}.png`) || pictures.some((each) => text.includes(fileOf(each.file)));
+  const file = pathKey(fileOf(path));
+  const stem = pathKey(withoutEnding(path));
+  const mentions = mentionsIn(text);
+  const called = (source: Source) => [pathKey(source.name), pathKey(fileOf(artStem(source)))];
+  const isNamed = ({ name, pictures }: Source) => mentions(`${name}.png`) || pictures.some((each) => mentions(fileOf(each.file)));
   const named = sources.filter(isNamed);
-  const cut = sources.filter((each) => each.cut?.by === "metadata" && each.cut.file.toLowerCase() === file);
+  const cut = sources.filter((each) => each.cut?.by === "metadata" && pathKey(each.cut.file) === file);
   if (cut.length > 0) {
     const both = cut.filter((each) => named.includes(each));
     if (both.length > 0 || named[0]) return both.length > 0 ? both : [named[0] as Source];
-    const folder = path.split("/").at(-2)?.toLowerCase();
+    const folder = pathKey(path.split("/").at(-2) ?? "");
     const inFolder = cut.filter((each) => called(each).includes(`${folder}-${stem}`));
     return inFolder.length > 0 ? inFolder : chosen && cut.includes(chosen) ? [chosen] : cut;
   }
   const one =
     sources.find((each) => called(each)[0] === stem) ??
     sources.find((each) => called(each)[1] === stem) ??
-    sources.find((each) => text.includes(`${each.name}.`)) ??
+    sources.find((each) => mentions(`${each.name}.`)) ??
     chosen;
   return one ? [one] : [];
 }
@@ -50,7 +53,8 @@ export function sourcesDescribedBy(path: string, text: string, sources: readonly
 /** What a file calls the picture of a source: by the name of the source, which may have been renamed, or by that of its art. */
 export function pictureCalled({ name, pictures }: Pick<Source, "name" | "pictures">, text: string): string {
   const art = fileOf(pictures[0]?.file ?? "");
-  return !text.includes(`${name}.`) && art !== "" && text.includes(`${withoutEnding(art)}.`) ? art : `${name}.png`;
+  const mentions = mentionsIn(text);
+  return !mentions(`${name}.`) && art !== "" && mentions(`${withoutEnding(art)}.`) ? art : `${name}.png`;
 }
 
 /** The descriptions of several pictures, without records that only belong to another of them. */

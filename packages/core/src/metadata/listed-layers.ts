@@ -2,7 +2,7 @@
  * Finds the layers that a metadata file lists: pictures of equal size on top of the described one, in a list or record named like layers,
  * or in fields beside the picture's own that are named like light or shade.
  */
-import { BLENDS, type Blend } from "../model";
+import { BLENDS, type Blend, pathKey } from "../model";
 import type { Tree } from "../notation";
 import { NAME_WORDS, says } from "./words";
 
@@ -109,7 +109,7 @@ const NOTHING_SAID = { blend: null, blendSaid: null, opacity: 1 };
 /** One per picture: the first that is given. */
 function distinct(layers: readonly ToldLayer[]): ToldLayer[] {
   const byImage = new Map<string, ToldLayer>();
-  for (const layer of layers) if (!byImage.has(layer.image.toLowerCase())) byImage.set(layer.image.toLowerCase(), layer);
+  for (const layer of layers) if (!byImage.has(pathKey(layer.image))) byImage.set(pathKey(layer.image), layer);
   return [...byImage.values()];
 }
 
@@ -120,4 +120,4 @@ export function isPicture(text: string): boolean {
 
 const fileOf = (path: string) => path.slice(Math.max(path.lastIndexOf("/"), path.lastIndexOf("\\")) + 1);
 const stemOf = (path: string) => fileOf(path).replace(/\.[^.]*$/, "");
-const alike = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
+const alike = (a: string, b: string) => pathKey(a) === pathKey(b);

@@ -139,9 +139,12 @@ function severalPictures(records: readonly MetadataRecord[], { fields }: Reading
   return fields.picture !== undefined && new Set(records.map((record) => valueAt(record, fields.picture as string))).size > 1;
 }
 
-/** What a file calls a picture, so that two ways to write it compare equal: without folders, ending and capitals. */
+/** What a file calls a picture, so that two ways to write it compare equal: without folders, ending and capitals, accents joined. */
 export function pictureStem(path: string): string {
-  return (path.split(/[\\/]/).pop() ?? path).replace(/\.[^.]*$/, "").toLowerCase();
+  return (path.split(/[\\/]/).pop() ?? path)
+    .replace(/\.[^.]*$/, "")
+    .normalize("NFC")
+    .toLowerCase();
 }
 
 function missing(record: MetadataRecord, { fields }: Reading): string {

@@ -2,7 +2,7 @@
 
 import { followFiles } from "@caravan/core/edit";
 import { isArtFile } from "@caravan/core/intake";
-import { artStem, type Source, type SourceId, stemOf } from "@caravan/core/model";
+import { artStem, pathKey, type Source, type SourceId, stemOf } from "@caravan/core/model";
 import { sayTrouble } from "../../ui/notices";
 import { act } from "../act";
 import { freshId } from "../fresh-id";
@@ -93,8 +93,8 @@ async function foundIn(link: StoredLink, sources: readonly Source[]): Promise<Fo
   const renamed = await renamedIn(sources, matches, others, known.link);
   const followed = new Set(renamed.values());
   const fresh = others.filter(([path, file]) => !followed.has(path) && ignored[path] !== stampOf(file));
-  const stems = new Set(fresh.map(([path]) => stemOf(path).toLowerCase()));
-  const texts = written.filter((path) => stems.has(stemOf(path).toLowerCase())).map((path) => [path, files.get(path) as File] as const);
+  const stems = new Set(fresh.map(([path]) => pathKey(stemOf(path))));
+  const texts = written.filter((path) => stems.has(pathKey(stemOf(path)))).map((path) => [path, files.get(path) as File] as const);
   return {
     ...{ matched: matches.size, unclear, changed, described, renamed },
     ...{ fresh: fresh.map((each) => handedFrom(folder, each)), texts: texts.map((each) => handedFrom(folder, each)) },

@@ -33,6 +33,12 @@ describe("matchFiles", () => {
       s1: ["people/Porter.PNG"],
     }));
 
+  it("finds pictures whose names have letters and accents apart on one system and joined on another", () => {
+    const [joined, apart] = ["h\u00e9ros.png", "he\u0301ros.png"];
+    expect(matched([source("s1", joined)], `art/${apart}`)).toEqual({ s1: [`art/${apart}`] });
+    expect(matched([source("s1", apart)], joined)).toEqual({ s1: [joined] });
+  });
+
   it("keeps the place of a series' pictures that the folder does not have", () =>
     expect(matched([source("s1", "b1.png", "b2.png", "b3.png")], "b3.png", "b1.png")).toEqual({ s1: ["b1.png", null, "b3.png"] }));
 

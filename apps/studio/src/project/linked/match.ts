@@ -6,6 +6,7 @@ import {
   groupedBy,
   isNumberedByFiles,
   type Picture,
+  pathKey,
   pathStem,
   type Source,
   type SourceId,
@@ -37,7 +38,7 @@ export type Chosen = Readonly<Record<string, readonly string[]>>;
  * once each.
  */
 export function matchFiles(sources: readonly Source[], paths: readonly string[], folder = "", chosen: Chosen = {}): Matching {
-  const byPath = new Map(paths.map((path) => [path.toLowerCase(), path]));
+  const byPath = new Map(paths.map((path) => [pathKey(path), path]));
   const byName = groupedBy(paths, lastPart);
   const imported = importedAs(paths, folder);
   const matches = new Map<SourceId, Match>();
@@ -55,7 +56,7 @@ export function matchFiles(sources: readonly Source[], paths: readonly string[],
     const called = lastPart(stem);
     const numbered = isNumberedByFiles(source) ? numberedFiles(called, imported) : () => null;
     const fileOf = ({ file, number }: Picture): string | null =>
-      byPath.get(file.toLowerCase()) ??
+      byPath.get(pathKey(file)) ??
       (number === undefined ? null : numbered(number)) ??
       sure(bestOf(file, byName.get(lastPart(file)) ?? [])) ??
       (isBareNumber(file) ? null : sure(imported.singles.get(stemOf(lastPart(file)))?.filter(isPng)));
@@ -111,12 +112,12 @@ function importedAs(paths: readonly string[], folder: string): Imported {
   ];
   const names = namesInFolders(things);
   const numbered = series.map(({ members }, k) => {
-    const name = pathStem(names[k] as string).toLowerCase();
+    const name = pathKey(pathStem(names[k] as string));
     return [name, new Map(members.map(({ file, number }) => [number, file]))] as const;
   });
   // Of two series of one name the one that is stored as it is: the later one counts.
   numbered.sort(([, a], [, b]) => Number([...a.values()].every(isPng)) - Number([...b.values()].every(isPng)));
-  const called = new Map(single.map((path, k) => [path, pathStem(withoutEnding(names[series.length + k] as string)).toLowerCase()]));
+  const called = new Map(single.map((path, k) => [path, pathKey(pathStem(withoutEnding(names[series.length + k] as string)))]));
   return { series: new Map(numbered), singles: groupedBy(single, (path) => called.get(path) as string) };
 }
 
@@ -140,7 +141,7 @@ function onlyOf(paths: readonly string[] | undefined): string | null {
  */
 export function metadataOf({ cut }: Source, texts: readonly string[], art: readonly string[]): string | null {
   if (cut?.by !== "metadata") return null;
-  const file = cut.file.toLowerCase();
+  const file = pathKey(cut.file);
   const alike = texts.filter((path) => lastPart(path) === file);
   const beside = alike.filter((path) => art.some((each) => folderOf(each) === folderOf(path)));
   return onlyOf(beside) ?? onlyOf(alike);
@@ -174,12 +175,12 @@ function isBareNumber(file: string): boolean {
 
 /** How many parts two paths share, counted from the end. */
 function commonTail(a: string, b: string): number {
-  const [own, other] = [a, b].map((path) => path.toLowerCase().split("/").reverse()) as [string[], string[]];
+  const [own, other] = [a, b].map((path) => pathKey(path).split("/").reverse()) as [string[], string[]];
   let count = 0;
   while (count < own.length && own[count] === other[count]) count++;
   return count;
 }
 
 function lastPart(path: string): string {
-  return path.slice(path.lastIndexOf("/") + 1).toLowerCase();
+  return pathKey(path.slice(path.lastIndexOf("/") + 1));
 }

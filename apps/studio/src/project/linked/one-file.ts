@@ -1,7 +1,7 @@
 /** Files that are not simply a picture as the project stores it: layered ones, animations, pictures in other formats. */
 import { hasOtherTimes, type StoredPicture as Picture } from "@caravan/core/edit";
 import { layeredArt, type TakenArt, type TakenPicture, timedPicturesOf } from "@caravan/core/intake";
-import { allPictures, type Source } from "@caravan/core/model";
+import { allPictures, pathKey, type Source } from "@caravan/core/model";
 import { clearPixels, coverageOf } from "@caravan/core/raster";
 import { run } from "../../workers/client";
 import type { StoredPicture } from "../../workers/jobs";
@@ -25,7 +25,7 @@ export async function isOtherArt(source: Source, file: File, stamp: string): Pro
   const arrival = layeredArt({ path: file.name, art }, source);
   // Without any layer the source is rather what was exported from it, all layers in one.
   if (!arrival || pictures.length > 1 || (layers.length === 0 && arrival.layers !== undefined)) return false;
-  const own = (name: string) => layers.find((each) => each.name.toLowerCase() === name.toLowerCase());
+  const own = (name: string) => layers.find((each) => pathKey(each.name) === pathKey(name));
   return (
     arrival.pictures[0]?.sha256 !== pictures[0]?.sha256 ||
     (arrival.layers ?? []).some((each) => {

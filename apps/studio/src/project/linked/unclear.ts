@@ -1,5 +1,5 @@
 /** Decides between files that fit a source equally well: by what they have in them, or as the person says. */
-import { artStem, type Source } from "@caravan/core/model";
+import { artStem, pathKey, type Source } from "@caravan/core/model";
 import { type StoredLink, storage } from "../storage";
 import { stampOf } from "./compare";
 import { type Chosen, type Matching, matchFiles } from "./match";
@@ -56,8 +56,5 @@ function folderOf(path: string): string {
 
 /** A file's name without folders, ending and capitals. */
 function nameOf(path: string): string {
-  return path
-    .slice(path.lastIndexOf("/") + 1)
-    .replace(/\.[^.]*$/, "")
-    .toLowerCase();
+  return pathKey(path.slice(path.lastIndexOf("/") + 1).replace(/\.[^.]*$/, ""));
 }

@@ -367,6 +367,26 @@ describe("caravan build", () => {
     expect(existsSync(at("nothing"))).toBe(false);
   });
 
+  it("finds art whose name has letters and accents apart on disk and joined in the document, and notices its change", () => {
+    const copy = at("accents");
+    const [joined, apart] = ["p\u00e9age.png", "pe\u0301age.png"];
+    cpSync(demo, copy, { recursive: true });
+    const document = readFileSync(join(copy, "caravan.json"), "utf8");
+    writeFileSync(join(copy, "caravan.json"), document.replaceAll("art/dust-whirl.png", `art/${joined}`));
+    renameSync(join(copy, "art/dust-whirl.png"), join(copy, "art", apart));
+    const build = () => caravan("build", copy, "--out", at("accents-out"), "--json");
+    expect(build()).toMatchObject({ status: 0 });
+    const before = readFileSync(at("accents-out/tamarisk.png"));
+    const art = pngCodec().decode(readFileSync(join(copy, "art", apart)), apart);
+    const drawn = art.bytes.findIndex((value, k) => k % 4 === 3 && value === 255);
+    art.bytes.set([1, 2, 3, 255], drawn - 3);
+    writeFileSync(join(copy, "art", apart), pngCodec().encode(art));
+    expect(build()).toMatchObject({ status: 0 });
+    expect(readFileSync(at("accents-out/tamarisk.png")).equals(before)).toBe(false);
+    rmSync(join(copy, "art", apart));
+    expect(build()).toMatchObject({ status: 1, stderr: expect.stringContaining(joined) });
+  });
+
   it("refuses a damaged project with the reason", () => {
     writeFileSync(at("bad.caravan"), "PKnothing");
     expect(caravan("build", at("bad.caravan"), "--out", at("nothing")).stderr).toMatch(/bad\.caravan: The archive is damaged/);

@@ -1,5 +1,4 @@
 /** Opens a project in any of its forms and brings its art up to date. */
-import { existsSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { type Art, artFrom, singleLooks } from "@caravan/core/art";
 import { PROJECT_FILE, readBundle, readProjectFile } from "@caravan/core/bundle";
@@ -11,6 +10,7 @@ import { allPictures, CaravanError, type FrameRef, keptRefs, type Picture, type 
 import { coloursIn, type UsedColour } from "@caravan/core/palette";
 import { type Ground, opaqueGround } from "@caravan/core/raster";
 import { type Walk, walkingClip, walkKey, walkOf } from "@caravan/core/stage";
+import { artPath } from "./art-path";
 import { isFolder, readFile } from "./files";
 import { type DecodedPictures, type Refreshed, withNewArt } from "./new-art";
 import { pngCodec } from "./png";
@@ -77,7 +77,7 @@ export function openProject(path: string, decodedBefore: DecodedPictures = new M
   const refreshed: Refreshed[] = [];
   const missing = new Set<string>();
   for (const source of project.sources) {
-    const gone = mayMiss ? allPictures(source).filter(({ file }) => !existsSync(join(folder, file))) : [];
+    const gone = mayMiss ? allPictures(source).filter(({ file }) => artPath(folder, file) === null) : [];
     for (const { sha256 } of gone) missing.add(sha256);
     if (gone.length > 0) continue;
     const pictures = artInFolder(folder, source, bySha);
@@ -154,8 +154,8 @@ function artInFolder(folder: string, { pictures, layers = [] }: Source, bySha: D
 }
 
 function readPicture(folder: string, picture: Picture, bySha: DecodedPictures): ChangedPicture {
-  const file = join(folder, picture.file);
-  if (!existsSync(file)) throw goneFrom(folder, picture);
+  const file = artPath(folder, picture.file);
+  if (file === null) throw goneFrom(folder, picture);
   const bytes = readFile(file);
   const sha256 = sha256Hex(bytes);
   const pixels = bySha.get(sha256) ?? pngCodec().decode(bytes, file);

@@ -10,6 +10,7 @@ import { fileURLToPath } from "node:url";
 import { PROJECT_FILE, picturesOf } from "@caravan/core/bundle";
 import { sha256Hex, textFromUtf8, utf8 } from "@caravan/core/codec";
 import * as z from "zod";
+import { artPath } from "./art-path";
 import { isDelivered, receiptIn } from "./delivered-set";
 import { isFolder, writeWhole } from "./files";
 import { PRINTED } from "./printed";
@@ -40,7 +41,7 @@ export function keyOfBuild(path: string, only: readonly string[]): string | null
   else {
     const document = openDocument(path);
     made.push(hashAt(join(folder, PROJECT_FILE)));
-    for (const { file } of picturesOf(document)) made.push([file, hashAt(join(folder, file))]);
+    for (const { file } of picturesOf(document)) made.push([file, hashAt(artPath(folder, file) ?? join(folder, file))]);
   }
   return sha256Hex(utf8(JSON.stringify(made)));
 }

@@ -21,7 +21,9 @@ import {
 } from "./examples.fixture";
 import type { Traits } from "./shape";
 
-const EXAMPLES = { KEYED, TAGGED, TABLED, LINED, NESTED, PAIRED, PAGED, LISTED, BLOCKS };
+/** As a spreadsheet writes it where decimals follow a comma. */
+const WITH_COMMAS = TABLED.replaceAll(/(\d)\.(\d)/g, "$1,$2");
+const EXAMPLES = { KEYED, TAGGED, TABLED, WITH_COMMAS, LINED, NESTED, PAIRED, PAGED, LISTED, BLOCKS };
 
 function written(text: string, atlas = atlasOfExample(text)) {
   const { example, told } = learnExample(text, "in/hero.data", null);
@@ -287,12 +289,9 @@ describe("other content in the shape of an example", () => {
         { ...frame, turned: false, rect: { ...frame.rect, w: 16, h: 24 }, inset: { x: 0, y: 0 } },
       ]),
     );
-    const { text } = written(TABLED, {
-      ...demo,
-      frames: flat,
-      clips,
-      actions: { walk: { facings: { w: { clip: "walk-w" }, n: { clip: "walk-n" } } } },
-    });
+    const atlas = { ...demo, frames: flat, clips, actions: { walk: { facings: { w: { clip: "walk-w" }, n: { clip: "walk-n" } } } } };
+    const { text } = written(TABLED, atlas);
+    expect(written(WITH_COMMAS, atlas).text).toBe(text.replaceAll(/(\d)\.(\d)/g, "$1,$2"));
     expect(text.split("\n")).toEqual([
       "# hero, by hand",
       "animation;direction;file;x;y;w;h;seconds",

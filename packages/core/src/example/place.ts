@@ -17,6 +17,8 @@ export type Spelling =
   | "flag"
   /** A cell of a table, with its quotes. */
   | "cell"
+  /** A cell with a number whose decimals follow a comma. */
+  | "comma"
   /** The name of a section on its own line, without brackets. */
   | "head"
   /** A scalar of YAML, with its quotes. */

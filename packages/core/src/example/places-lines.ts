@@ -1,6 +1,6 @@
 /** Locates values in line-based texts: sections of pairs, and tables. See `parseMetadata` for how they are read. */
 import Papa from "papaparse";
-import { headOf, leafOf, listedSections, PAIR, REMARK, TABLE, tableHeads } from "../notation";
+import { decimalColumns, headOf, leafOf, listedSections, PAIR, REMARK, TABLE, tableHeads, withPoint } from "../notation";
 import { NO_CHILDREN, numbersIn, type Place, type Spelled } from "./place";
 
 interface Line {
@@ -62,9 +62,9 @@ function spelled(
   from: number,
   to: number,
   says: string,
-  as: "plain" | "cell" = "plain",
+  as: "plain" | "cell" | "comma" = "plain",
 ): Pick<Place, "value" | "list" | "children"> {
-  const means = leafOf(says);
+  const means = leafOf(as === "comma" ? withPoint(says) : says);
   if (Array.isArray(means)) return { value: null, list: true, children: numbersIn(text.slice(from, to), from) };
   return { value: { from, to, means: means as Spelled["means"], as }, list: false, children: NO_CHILDREN };
 }
@@ -72,11 +72,21 @@ function spelled(
 export function placesInTable(text: string): Place {
   const { delimiter } = Papa.parse<string[]>(text, TABLE).meta;
   const rows = rowsOf(text, delimiter);
-  const { heads, first } = tableHeads(rows.map((row) => row.cells.map(({ says }) => says)));
+  const says = rows.map((row) => row.cells.map((cell) => cell.says));
+  const { heads, first } = tableHeads(says);
+  const decimal = decimalColumns(heads, says.slice(first), delimiter);
   const children = rows.slice(first).map((row, k): [string, Place] => {
     const cells = heads.map((head, column): [string, Place] => {
       const cell = row.cells[column] ?? { from: row.to, to: row.to, says: "" };
-      return [head, { from: cell.from, to: cell.to, key: null, ...spelled(text, cell.from, cell.to, cell.says, "cell") }];
+      return [
+        head,
+        {
+          from: cell.from,
+          to: cell.to,
+          key: null,
+          ...spelled(text, cell.from, cell.to, cell.says, decimal.has(column) ? "comma" : "cell"),
+        },
+      ];
     });
     return [String(k), { from: row.from, to: row.to, key: null, value: null, list: false, children: new Map(cells) }];
   });

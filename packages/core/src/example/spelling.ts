@@ -1,7 +1,7 @@
 /** Spells values like the example does: its quotes, its decimals, its words for yes and no. */
 
 import { CaravanError, type Facing } from "../model";
-import { headOf, type Leaf } from "../notation";
+import { headOf, type Leaf, withPoint } from "../notation";
 import { t } from "../words";
 import type { Scope } from "./facts";
 import type { Spelled, Spelling } from "./place";
@@ -14,6 +14,11 @@ export function spelledAs(slot: Slot, wanted: Leaf, { means, as }: Spelled, raw:
   if (wanted === null || saysSame(quantity, means, scope, wanted)) return raw;
   const known = seen.find(({ value }) => saysSame(quantity, value, scope, wanted));
   if (known && typeof wanted !== "number") return known.raw;
+  if (as === "comma" && typeof wanted === "number") {
+    const seenWithPoint = seen.map((each) => ({ ...each, raw: withPoint(each.raw) }));
+    const value = decimals({ ...slot, seen: seenWithPoint }, wanted, scope).replace(".", ",");
+    return raw.startsWith('"') ? `"${value}"` : value;
+  }
   const value = typeof wanted === "number" ? decimals(slot, wanted, scope) : inItsWords(slot, wanted, raw);
   const quoted = raw.startsWith('"');
   if (as === "json") return quoted ? JSON.stringify(value) : typeof wanted === "string" ? JSON.stringify(value) : value;
@@ -74,6 +79,7 @@ function escaped(value: string, as: Spelling, quoted: boolean, raw: string): str
     case "element":
       return value.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;");
     case "cell":
+    case "comma":
       return quoted || /[",;\t|\r\n#]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value;
     case "head":
       if (headOf(value) !== value)

@@ -1,3 +1,4 @@
+export { decimalColumns, withPoint } from "./decimal-commas";
 export { looksLikeIndex, namesInOrder } from "./key-order";
 export { leafOf, leafOfQuoted, numberOf } from "./leaf";
 export { type Container, inNoNotation, notationsOf, type ParsedMetadata, parseAs, parseMetadata } from "./notations";

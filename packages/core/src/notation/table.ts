@@ -1,5 +1,6 @@
 /** Parses tables, with or without a header, separated by commas, semicolons, tabs, bars or blanks. */
 import Papa from "papaparse";
+import { decimalColumns, withPoint } from "./decimal-commas";
 import { leafOf, numberOf } from "./leaf";
 import type { Tree } from "./tree";
 
@@ -14,7 +15,7 @@ const LONGEST = 8 * 1_048_576; // characters
 /** A table with more columns than this is some other text in one line. */
 const MOST_COLUMNS = 400;
 
-const isNumber = (cell: string) => numberOf(cell) !== null;
+const isNumber = (cell: string) => numberOf(cell) !== null || /^[+-]?\d+,\d+$/.test(cell.trim());
 
 /** What a table's columns are called, and which row is the first that is no head. */
 export function tableHeads(rows: readonly (readonly string[])[]): { heads: readonly string[]; first: 0 | 1 } {
@@ -26,9 +27,10 @@ export function tableHeads(rows: readonly (readonly string[])[]): { heads: reado
 /** Rows of a table as records by their heads; without heads the columns are called 0, 1, 2 … Null if there are no two columns. */
 export function fromTable(text: string): Tree | null {
   if (text.length > LONGEST || hasLongLine(text)) return null;
-  const rows = Papa.parse<string[]>(text, TABLE).data.filter((row) => row.some((cell) => cell.trim() !== "") && !isRule(row));
+  const { data, meta } = Papa.parse<string[]>(text, TABLE);
+  const rows = data.filter((row) => row.some((cell) => cell.trim() !== "") && !isRule(row));
   const columns = rows[0]?.length ?? 0;
-  if (columns >= 2 && columns <= MOST_COLUMNS) return recordsOf(rows);
+  if (columns >= 2 && columns <= MOST_COLUMNS) return recordsOf(rows, meta.delimiter);
   return null;
 }
 
@@ -48,7 +50,10 @@ export function fromBlankTable(text: string): Tree | null {
   // Words that every row has are labels: such lines are no table.
   const labels = like[0]?.filter((cell, k) => !isNumber(cell) && like.every((row) => row[k] === cell)).length ?? 0;
   if (labels >= 2) return null;
-  return recordsOf(like.map((row) => row.map((cell) => cell.replace(/[,;]$/, ""))));
+  return recordsOf(
+    like.map((row) => row.map((cell) => cell.replace(/[,;]$/, ""))),
+    " ",
+  );
 }
 
 /** Checked before splitting: a single line of many megabytes is not a table. */
@@ -67,7 +72,7 @@ function isRule(row: readonly string[]): boolean {
   return row.every((cell) => /^\s*:?-*:?\s*$/.test(cell));
 }
 
-function recordsOf(rows: readonly (readonly string[])[]): Tree {
+function recordsOf(rows: readonly (readonly string[])[], delimiter: string): Tree {
   const table = tableHeads(rows);
   // A repeated heading would hide the earlier column.
   const seen = new Map<string, number>();
@@ -76,5 +81,8 @@ function recordsOf(rows: readonly (readonly string[])[]): Tree {
     seen.set(head, count);
     return count === 1 ? head : `${head} ${count}`;
   });
-  return rows.slice(table.first).map((row) => Object.fromEntries(heads.map((head, k) => [head, leafOf(row[k] ?? "")])));
+  const records = rows.slice(table.first);
+  const decimal = decimalColumns(heads, records, delimiter);
+  const leaf = (cell: string, k: number) => leafOf(decimal.has(k) ? withPoint(cell) : cell);
+  return records.map((row) => Object.fromEntries(heads.map((head, k) => [head, leaf(row[k] ?? "", k)])));
 }

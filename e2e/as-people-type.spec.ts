@@ -1,6 +1,6 @@
 /** Keyboards and numbers of other countries. */
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, figureSheet, openEmpty, typeNumber } from "./studio";
+import { clipOfRows, dropAndCut, dropFiles, figureSheet, openEmpty, pngFile, typeNumber } from "./studio";
 
 /** A key of a keyboard with other letters, at the place of a US key. */
 async function pressOther(page: Page, key: string, code: string, { ctrl = false } = {}): Promise<void> {
@@ -57,4 +57,22 @@ test("a number that could be a thousand or a decimal is asked about, not guessed
   await typeNumber(page, "Cell width", "1,000");
   await expect(page.getByText("It may be 1 or 1000: type it without the comma.")).toBeVisible();
   await expect(page.getByTestId("outcome")).toContainText("4 frames");
+});
+
+test("metadata in other letters than UTF-8 names its frames as it says, and a guess is said", async ({ page }) => {
+  await openEmpty(page);
+  const records = "name,x,y,width,height\nhéros_0,0,0,32,40\nhéros_1,32,0,32,40\nhéros_2,64,0,32,40\nhéros_3,96,0,32,40\n";
+  const narrow = Uint8Array.from(records, (letter) => letter.charCodeAt(0));
+  await dropFiles(page, [pngFile("hero.png", figureSheet(4, 1)), { name: "hero.csv", bytes: narrow }]);
+  await expect(page.getByText("hero.csv is not in UTF-8: its letters are read as Western European.")).toBeVisible();
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
+  await expect(page.getByTestId("outcome")).toContainText("4 frames");
+  await expect(page.getByText("héros_0").first()).toBeVisible();
+  // As some systems' shells write it: two bytes for each letter, after a mark.
+  const wide = Uint8Array.from(
+    `\ufeff${records.replaceAll("héros", "шаг")}`.split("").flatMap((unit) => [unit.charCodeAt(0) & 255, unit.charCodeAt(0) >> 8]),
+  );
+  await dropFiles(page, [pngFile("step.png", figureSheet(4, 2)), { name: "step.csv", bytes: wide }]);
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
+  await expect(page.getByText("шаг_0").first()).toBeVisible();
 });

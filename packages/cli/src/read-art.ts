@@ -10,7 +10,6 @@ import {
   readOpenRaster,
   readZip,
   sha256Hex,
-  textFromUtf8,
 } from "@caravan/core/codec";
 import { isTextFile, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
 import { CaravanError, naturalOrder } from "@caravan/core/model";
@@ -18,6 +17,7 @@ import { opaqueGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 import { decodeStill } from "./stills";
+import { textIn } from "./text-file";
 
 export interface TakenFiles {
   readonly items: readonly TakenItem[];
@@ -42,7 +42,7 @@ export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> 
   for (const { file, path, given } of files.flatMap(unzipped).sort((a, b) => naturalOrder(a.path, b.path))) {
     try {
       const bytes = typeof file === "string" ? readFile(file) : file;
-      if (isTextFile(path)) taken.texts.push({ path, text: textFromUtf8(bytes) });
+      if (isTextFile(path)) taken.texts.push({ path, text: textIn(bytes, path) });
       else taken.items.push({ path, art: await artIn(bytes, typeof file === "string" ? file : path, pictures) });
     } catch (error) {
       if (given || !(error instanceof CaravanError)) throw error;

@@ -5,7 +5,7 @@
  */
 import type { Look } from "@caravan/core/art";
 import type { FrameFinding, Repeats } from "@caravan/core/check";
-import type { NamedFile } from "@caravan/core/codec";
+import type { NamedFile, ReadText } from "@caravan/core/codec";
 import type { CutPieces, FindingCut, GridSuggestion, OutlineSuggestion } from "@caravan/core/cut";
 import type { DeliveredPage, Proof } from "@caravan/core/deliver";
 import type { Told } from "@caravan/core/example";
@@ -54,7 +54,7 @@ export interface StoredPicture {
 
 export type StoredLayer = StoredPicture & LayerOfFile;
 
-export type ReadArt = ArtOf<StoredPicture> | { readonly kind: "text"; readonly text: string };
+export type ReadArt = ArtOf<StoredPicture> | ({ readonly kind: "text" } & ReadText);
 
 /** What a film holds, known before any of it is decoded. */
 export interface FilmFacts {

@@ -10,8 +10,9 @@ import {
   readApng,
   readGif,
   readOpenRaster,
+  readText,
   readTga,
-  textFromUtf8,
+  seemsText,
 } from "@caravan/core/codec";
 import { isArtFile, type LayerOfFile } from "@caravan/core/intake";
 import { CaravanError } from "@caravan/core/model";
@@ -41,8 +42,8 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
   }
   // Nothing at its beginning says what it is, so its name does.
   if (/\.tga$/i.test(where)) return { kind: "still", picture: await encoded(readTga(bytes, where), png) };
-  if (isText(bytes)) {
-    if (!isArtFile(where)) return { kind: "text", text: textFromUtf8(bytes) };
+  if (seemsText(bytes)) {
+    if (!isArtFile(where)) return { kind: "text", ...readText(bytes) };
     throw new CaravanError(
       "not-a-picture",
       where,
@@ -85,15 +86,4 @@ async function encodedLayers(layers: readonly (LayerOfFile & { pixels: Pixels })
   const stored = [];
   for (const { name, blend, pixels } of layers) stored.push({ name, blend, ...(await encoded(pixels, png)) });
   return stored;
-}
-
-/** Text has no zero bytes and next to no control characters. */
-function isText(bytes: Uint8Array): boolean {
-  const start = bytes.subarray(0, 2000);
-  let odd = 0;
-  for (const byte of start) {
-    if (byte === 0) return false;
-    if (byte < 32 && byte !== 9 && byte !== 10 && byte !== 13) odd++;
-  }
-  return odd < start.length / 50;
 }

@@ -1,11 +1,12 @@
 import { basename } from "node:path";
-import { type NamedFile, textFromUtf8 } from "@caravan/core/codec";
+import type { NamedFile } from "@caravan/core/codec";
 import { cutByFile, framesAndClips } from "@caravan/core/intake";
 import { layersIn, readClips, readFrames, recogniseAs } from "@caravan/core/metadata";
 import { CaravanError, counted, fitFileName, type Reading } from "@caravan/core/model";
 import { readFile } from "../files";
 import { note } from "../output";
 import { writeSheetProject } from "../sheet-project";
+import { textIn } from "../text-file";
 import { type CutOptions, makesProject } from "./call";
 import { type Sheet, type Told, writeFramesOf } from "./sheet";
 
@@ -13,7 +14,7 @@ import { type Sheet, type Told, writeFramesOf } from "./sheet";
 export async function byMetadata(sheet: Sheet, file: string, options: CutOptions, into: NamedFile[] | null): Promise<Told> {
   const { image, pixels, coverage } = sheet;
   const described = { picture: basename(image), coverage };
-  const text = textFromUtf8(readFile(file));
+  const text = textIn(readFile(file), file);
   const { parsed, reading, grade } = recogniseAs(text, described, file, options.read);
   const { frames, unplaced } = readFrames(parsed, reading, described);
   const layers = layersIn(parsed.tree, basename(image)).layers.map(({ blendSaid, ...layer }) => ({

@@ -68,7 +68,10 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
     files.map(async ({ file, path, of }) => {
       try {
         const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
-        if (art.kind === "text") return { path, text: art.text, file, art: null, ...(of ? { of } : {}) };
+        if (art.kind === "text") {
+          if (art.isGuessed) sayGuessed(file.name);
+          return { path, text: art.text, file, art: null, ...(of ? { of } : {}) };
+        }
         return { path, art: await keepArt(art, file), text: null, ...(of ? { of } : {}) };
       } catch (error) {
         const problem = asCaravanError(error, file.name);
@@ -119,6 +122,13 @@ export async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: Fil
       return { ...art, layers: await all(art.layers), apart: apart && { ...apart, layers: await all(apart.layers) } };
     }
   }
+}
+
+function sayGuessed(name: string): void {
+  say({
+    tone: "plain",
+    text: t("{name} is not in UTF-8: its letters are read as Western European. If names look wrong, save it in UTF-8.", { name }),
+  });
 }
 
 /** Notes those that someone may miss, and says which only came along with pictures. */

@@ -2,6 +2,7 @@
 import { allPictures, type Source } from "@caravan/core/model";
 import { keepTextOf, textOf } from "../kept-texts";
 import { useOpenProject } from "../open-project";
+import { textOfFile } from "../text-of-file";
 import { isPng, type Match } from "./match";
 import { hashOfStill, isOtherArt } from "./one-file";
 
@@ -50,7 +51,7 @@ export async function saysOther(source: Source, path: string, { files, ignored, 
     return false;
   }
   const stored = await textOf(source);
-  return stored !== null && (await file.text()) !== stored.text;
+  return stored !== null && (await textOfFile(file)) !== stored.text;
 }
 
 /** Sources whose text was looked for, by project, source and hash. */
@@ -66,7 +67,7 @@ async function learnText(source: Source, file: File): Promise<void> {
     return;
   }
   // Replaced in this moment, it cannot be read: that is no reason not to look at the others.
-  const text = await file.text().catch(() => null);
+  const text = await textOfFile(file).catch(() => null);
   if (text === null || useOpenProject.getState().id !== id) return;
   learned.add(key);
   await keepTextOf(source, text);
@@ -83,7 +84,7 @@ export function hashOf(file: File, path: string, link: string): Promise<string> 
 
 /** The hash of a file's text, as that of the text that cut a source. */
 function textHash(file: File, path: string, link: string): Promise<string> {
-  return hashOnce(`${link} ${path} ${stampOf(file)} as text`, async () => new TextEncoder().encode(await file.text()));
+  return hashOnce(`${link} ${path} ${stampOf(file)} as text`, async () => new TextEncoder().encode(await textOfFile(file)));
 }
 
 async function hashOnce(key: string, content: () => Promise<BufferSource>): Promise<string> {

@@ -3,6 +3,7 @@ import type { Told } from "@caravan/core/example";
 import { CaravanError } from "@caravan/core/model";
 import { begin } from "../../project/begun";
 import { currentProject } from "../../project/open-project";
+import { textOfFile } from "../../project/text-of-file";
 import { sayTrouble } from "../../ui/notices";
 import { t } from "../../ui/words";
 import { run } from "../../workers/client";
@@ -28,7 +29,7 @@ export async function learnFrom(files: readonly File[], index: number): Promise<
     const seen = picture
       ? { picture: picture.name, coverage: (await run("readPicture", { name: picture.name, blob: picture, clearing: null })).coverage }
       : null;
-    const { example, told } = await run("learnExample", { text: await text.text(), where: text.name, seen }, { signal: work.signal });
+    const { example, told } = await run("learnExample", { text: await textOfFile(text), where: text.name, seen }, { signal: work.signal });
     // By its name: deliveries may have been added or removed meanwhile.
     const of = work.project.deliveries[index]?.name;
     const at = currentProject().deliveries.findIndex(({ name }) => name === of);

@@ -1,0 +1,56 @@
+/** Reads text files that other programs wrote. */
+
+/** `isGuessed` if nothing in the file says what letters its bytes beyond ASCII are. */
+export interface ReadText {
+  readonly text: string;
+  readonly isGuessed: boolean;
+}
+
+/**
+ * UTF-8, or UTF-16 in either byte order, as some systems' shells and spreadsheets write; anything else is taken for Windows-1252, the usual
+ * other one (WHATWG Encoding Standard, section 4.2). A mark at the beginning is left out.
+ */
+export function readText(bytes: Uint8Array): ReadText {
+  const wide = wideOrder(bytes);
+  if (wide !== null) return { text: new TextDecoder(wide).decode(bytes), isGuessed: false };
+  try {
+    return { text: new TextDecoder("utf-8", { fatal: true }).decode(bytes), isGuessed: false };
+  } catch {
+    return { text: new TextDecoder("windows-1252").decode(bytes), isGuessed: true };
+  }
+}
+
+/** Text has no zero bytes, unless it is UTF-16, and next to no control characters. */
+export function seemsText(bytes: Uint8Array): boolean {
+  if (wideOrder(bytes) !== null) return true;
+  const start = bytes.subarray(0, LOOKED_AT);
+  let odd = 0;
+  for (const byte of start) {
+    if (byte === 0) return false;
+    if (byte < 32 && byte !== 9 && byte !== 10 && byte !== 13) odd++;
+  }
+  return odd < start.length / 50;
+}
+
+const LOOKED_AT = 2000; // bytes
+
+/** By the mark at the beginning; without one by ASCII, which has a zero in every other byte. */
+function wideOrder(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
+  if (bytes.length < 2 || bytes.length % 2 !== 0) return null;
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return "utf-16le";
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return "utf-16be";
+  const start = bytes.subarray(0, LOOKED_AT);
+  let little = 0;
+  let big = 0;
+  for (let k = 0; k < start.length; k += 2) {
+    const [even, odd] = [start[k] as number, start[k + 1] as number];
+    if (odd === 0 && isPrinted(even)) little++;
+    if (even === 0 && isPrinted(odd)) big++;
+  }
+  const enough = (start.length / 2) * 0.9;
+  return little >= enough ? "utf-16le" : big >= enough ? "utf-16be" : null;
+}
+
+function isPrinted(byte: number): boolean {
+  return (byte >= 32 && byte < 127) || byte === 9 || byte === 10 || byte === 13;
+}

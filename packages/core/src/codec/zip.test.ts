@@ -20,9 +20,35 @@ describe("ZIP", () => {
     const zip = writeZip([{ path: "a.json", bytes: utf8("hello") }]);
     expect(() => readZip(zip.subarray(0, zip.length - 10), "a.zip")).toThrow(/a\.zip: The archive is damaged/);
     expect(() => readZip(new Uint8Array(0), "a.zip")).toThrow(/empty/);
-    for (const path of ["../a", "/a", "a/../../b", "C:x"])
+    for (const path of ["../a", "/a", "a/../../b", "C:x", "..\\a", "a\\..\\..\\b", "\\a"])
       expect(() => readZip(zipSync({ [path]: utf8("x") }), "a.zip"), path).toThrow(/outside itself/);
   });
+
+  it("reads names that do not say that they are UTF-8 as what they are", () => {
+    /** A ZIP of one file whose name is these bytes, without the flag. */
+    const zipCalled = (name: Uint8Array) => {
+      const zip = zipSync({ ["x".repeat(name.length)]: utf8("hello") });
+      const view = new DataView(zip.buffer);
+      for (let at = 0; at < zip.length - 4; at++) {
+        if (view.getUint32(at, true) === 0x04034b50) zip.set(name, at + 30);
+        if (view.getUint32(at, true) === 0x02014b50) zip.set(name, at + 46);
+      }
+      return zip;
+    };
+    const called = (name: Uint8Array) => readZip(zipCalled(name), "a.zip").map(({ path }) => path);
+    expect(called(utf8("art/h\u00e9ros.png"))).toEqual(["art/h\u00e9ros.png"]);
+    expect(called(utf8("art/he\u0301ros.png"))).toEqual(["art/he\u0301ros.png"]);
+    // Code page 437, as by many older programs.
+    expect(called(Uint8Array.of(0x68, 0x82, 0x72, 0x6f, 0x73))).toEqual(["h\u00e9ros"]);
+    expect(called(utf8("plain.png"))).toEqual(["plain.png"]);
+    // One that says so is not read twice.
+    expect(readZip(zipSync({ "\u00c3\u00a9.png": utf8("x") }), "a.zip").map(({ path }) => path)).toEqual(["\u00c3\u00a9.png"]);
+  });
+
+  it("takes backslashes for what parts folders", () =>
+    expect(readZip(zipSync({ "art\\people\\hero.png": utf8("x"), "art\\": new Uint8Array() }), "a.zip").map(({ path }) => path)).toEqual([
+      "art/people/hero.png",
+    ]));
 
   it("refuses an archive that would unpack beyond all measure", () => {
     const bomb = zipSync({ a: new Uint8Array(1000) });

@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, type UnzipFileInfo, unzipSync, type Zippable, zipSync } from "fflate";
 import { CaravanError } from "../model";
 import { t } from "../words";
+import { meantNames } from "./zip-names";
 
 /** One file of an archive; the path uses `/`. */
 export interface NamedFile {
@@ -28,7 +29,7 @@ export function writeZip(files: readonly NamedFile[]): Uint8Array {
 
 /**
  * Unpacks a ZIP in memory. Refused are archives of more than 50,000 files or 1,000 MB, and paths that climb out.
- * Only files that are `wanted`, by path and unpacked size in bytes, are unpacked. `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
+ * Names are read as `meantNames` says. Only files that are `wanted`, by path and unpacked size in bytes, are unpacked. `where` names the archive in errors. Throws `empty-file` or `damaged-project`.
  */
 export function readZip(bytes: Uint8Array, where: string, wanted: (path: string, size: number) => boolean = () => true): NamedFile[] {
   const refuse = (what: string, remedy = t("Use an undamaged copy of the file."), cause?: unknown) =>
@@ -37,21 +38,25 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
   if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Use another copy of it."));
   let files = 0;
   let total = 0;
+  const meant = meantNames(bytes);
+  // Some programs part folders as their system does.
+  const pathOf = (name: string) => (meant.get(name) ?? name).replaceAll("\\", "/");
   const filter = (entry: UnzipFileInfo) => {
-    if (entry.name.endsWith("/")) return false;
+    const path = pathOf(entry.name);
+    if (path.endsWith("/")) return false;
     files++;
-    if (!wanted(entry.name, entry.originalSize)) return false;
+    if (!wanted(path, entry.originalSize)) return false;
     total += entry.originalSize;
     if (files > MOST_FILES) throw refuse(t("The archive contains more than {mostFiles} files.", { mostFiles: MOST_FILES }), fewer);
     if (total > MOST_UNPACKED)
       throw refuse(t("The archive would unpack to more than {mostBytes} MB.", { mostBytes: MOST_UNPACKED / 1_048_576 }), fewer);
-    if (/^\/|^[A-Za-z]:|\\|(^|\/)\.\.(\/|$)/.test(entry.name))
-      throw refuse(t("The archive contains a path outside itself: {name}.", { name: entry.name }));
+    if (/^\/|^[A-Za-z]:|(^|\/)\.\.(\/|$)/.test(path))
+      throw refuse(t("The archive contains a path outside itself: {name}.", { name: path }));
     return true;
   };
   try {
     const unpacked = unzipSync(bytes, { filter });
-    return Object.entries(unpacked).map(([path, content]) => ({ path, bytes: content }));
+    return Object.entries(unpacked).map(([name, content]) => ({ path: pathOf(name), bytes: content }));
   } catch (error) {
     if (error instanceof CaravanError) throw error;
     throw refuse(t("The archive is damaged or cut off and cannot be unpacked."), undefined, error);

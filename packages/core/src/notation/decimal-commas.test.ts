@@ -21,6 +21,13 @@ describe("tables with commas before the decimals", () => {
     ]);
   });
 
+  it("are not lists of numbers that may have one member, nor pairs", () => {
+    expect(table("name;frames;size\nwalk;0,1;32,40\nidle;3;32")).toEqual([
+      { name: "walk", frames: [0, 1], size: [32, 40] },
+      { name: "idle", frames: 3, size: 32 },
+    ]);
+  });
+
   it("are not those with pairs of numbers, nor tables whose columns commas part", () => {
     expect(table("name;pos\na;32,40\nb;64,5")).toEqual([
       { name: "a", pos: [32, 40] },
@@ -34,5 +41,22 @@ describe("tables with commas before the decimals", () => {
       { name: "a", x: [0, 5] },
       { name: "b", x: [1, 5] },
     ]);
+  });
+});
+
+describe("elements with commas before the decimals", () => {
+  const tree = (attributes: readonly string[]) =>
+    parseAs("xml", `<sheet>${attributes.map((each) => `<frame ${each}/>`).join("")}</sheet>`, "a.xml").tree;
+
+  it("are known by what their attributes are called, or by whole numbers among them", () => {
+    expect(tree(['pivotX="0,5" part="1,5"', 'pivotX="0,25" part="2"'])).toEqual({
+      sheet: {
+        frame: [
+          { pivotX: 0.5, part: 1.5 },
+          { pivotX: 0.25, part: 2 },
+        ],
+      },
+    });
+    expect(tree(['pos="32,40"', 'pos="64,40"'])).toEqual({ sheet: { frame: [{ pos: [32, 40] }, { pos: [64, 40] }] } });
   });
 });

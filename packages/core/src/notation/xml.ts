@@ -1,6 +1,7 @@
 /** Parses XML: attributes, child elements, nested groups, and lists of alternating keys and values. */
 import { XMLParser } from "fast-xml-parser";
 import { t } from "../words";
+import { withDecimalCommas, withPoint } from "./decimal-commas";
 import { pairsAsRecord } from "./flat";
 import { leafOf } from "./leaf";
 import { DEEPEST, problem, type Tree, tooDeep } from "./tree";
@@ -38,7 +39,30 @@ export function fromXml(text: string, where: string): Tree {
       cause,
     );
   }
+  pointDecimals(nodes);
   return childrenOf(nodes, 0, where);
+}
+
+/** Gives attributes that have a comma before their decimals a point, in place. */
+function pointDecimals(nodes: readonly XmlNode[]): void {
+  const byName = new Map<string, Record<string, string>[]>();
+  const collect = (each: readonly XmlNode[], depth: number): void => {
+    if (depth > DEEPEST) return;
+    for (const node of each) {
+      const attributes = node[":@"] as Record<string, string> | undefined;
+      for (const name of Object.keys(attributes ?? {})) {
+        const all = byName.get(name) ?? [];
+        byName.set(name, all);
+        all.push(attributes as Record<string, string>);
+      }
+      const inner = node[nameOf(node)];
+      if (Array.isArray(inner)) collect(inner as XmlNode[], depth + 1);
+    }
+  };
+  collect(nodes, 0);
+  const called = [...byName].map(([name, all]) => ({ name, all, texts: all.map((attributes) => String(attributes[name])) }));
+  for (const { name, all } of withDecimalCommas(called))
+    for (const attributes of all) attributes[name] = withPoint(String(attributes[name]));
 }
 
 function nameOf(node: XmlNode): string {

@@ -18,6 +18,7 @@ describe("files that only came along with art", () => {
 
   it("are neither pictures nor data, nor texts called like a picture or naming one", () => {
     expect(onlyCameAlong("pack/broken.png", null, PICTURES)).toBe(false);
+    expect(onlyCameAlong("pack/frames.txt", "run 0 0 32 40\nrun 32 0 32 40\n", PICTURES)).toBe(false);
     expect(onlyCameAlong("pack/frames.json", "{}", PICTURES)).toBe(false);
     expect(onlyCameAlong("elsewhere/HERO.lua", "return {}", PICTURES)).toBe(false);
     expect(onlyCameAlong("pack/hero.txt", "0 0 32 40", PICTURES)).toBe(false);

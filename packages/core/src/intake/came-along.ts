@@ -6,12 +6,12 @@ import { isArtFile, withoutEnding } from "./names";
 
 /**
  * Whether a file that could not be used only came along with `pictures`, so that nobody misses it: it is called neither as a picture nor as
- * data are, and has no picture's name, outside or inside. `text` is null if it is none.
+ * data are, does not look like a list of numbers, and has no picture's name, outside or inside. `text` is null if it is none.
  */
 export function onlyCameAlong(path: string, text: string | null, pictures: readonly string[]): boolean {
   if (pictures.length === 0 || isArtFile(path)) return false;
   if (text === null) return true;
-  return isProse(path) || !(isDataFile(path) || goesWithPictures(path, text, pictures));
+  return isProse(path) || !(isDataFile(path) || isMostlyNumbers(text) || goesWithPictures(path, text, pictures));
 }
 
 /** Whether a text says by its own name or within that it is about one of the pictures. */
@@ -24,6 +24,17 @@ function goesWithPictures(path: string, text: string, pictures: readonly string[
 function isDataFile(path: string): boolean {
   return /\.(json|xml|ya?ml|toml|csv|tsv|atlas|plist|ini|cfg)$/i.test(path);
 }
+
+/** Whether most lines have several numbers. */
+function isMostlyNumbers(text: string): boolean {
+  const lines = text
+    .slice(0, LOOKED_AT)
+    .split("\n")
+    .filter((line) => line.trim() !== "");
+  return lines.filter((line) => /\d\D+\d\D+\d/.test(line)).length * 2 > lines.length;
+}
+
+const LOOKED_AT = 20_000; // characters
 
 /** Read by people, even where it names pictures. */
 function isProse(path: string): boolean {

@@ -8,6 +8,7 @@ import { type CutOptions, clearingOf, makesProject, recipeOf, refuseStrays } fro
 import type { Sheet, Told } from "../cutting/sheet";
 import { readFile } from "../files";
 import { startThreads } from "../frame-files";
+import { givenPaths } from "../given-paths";
 import { coloursOrAuto, offset, pair, range, spacing, whole } from "../options";
 import { failureOf, note, tell, wrongCall } from "../output";
 import { pixelsIn } from "../png";
@@ -23,7 +24,7 @@ export function addCut(program: Command): void {
     .command("cut")
     .summary("cut a sheet into frames")
     .description("Cuts a sheet into frames: by a grid, along outlines, or by a metadata file. With --out writes each frame as a PNG.")
-    .argument("<image...>", "sheets: PNG, JPEG, WebP or TGA; - is one at standard input")
+    .argument("<image...>", "sheets: PNG, JPEG, WebP or TGA; - is one at standard input", givenPaths)
     .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
     .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
     .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))

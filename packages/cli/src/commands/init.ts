@@ -4,6 +4,7 @@ import { utf8 } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import type { Command } from "commander";
 import { writeWhole } from "../files";
+import { givenPaths } from "../given-paths";
 import { note, tell } from "../output";
 import { newInWords, newProject } from "./new";
 
@@ -20,7 +21,7 @@ export function addInit(program: Command): void {
     .description(
       "Makes a project from existing art, like `new`, and adds scripts to this folder's package.json that build, watch and check it.",
     )
-    .argument("<art...>", "files or folders")
+    .argument("<art...>", "files or folders", givenPaths)
     .option("--project <folder>", "where the project goes", "sprites")
     .option("--out <dir>", "where the game loads from", "assets")
     .option("--json", "print one JSON document", false)

@@ -22,6 +22,7 @@ import { allPictures, CaravanError, counted, emptyProject, FACINGS, type Facing 
 import { type Coverage, coverageOf, sheetCoverageOf } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { isProjectFile } from "../files";
+import { givenPaths } from "../given-paths";
 import { note, tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
 import { type TakenFiles, takenFiles } from "../read-art";
@@ -49,7 +50,7 @@ export function addNew(program: Command): void {
     .description(
       "Makes a project from pictures, numbered stills, animations, layered art and metadata files, as the studio proposes for a drop.",
     )
-    .argument("<art...>", "files or folders")
+    .argument("<art...>", "files or folders", givenPaths)
     .requiredOption("--out <project>", "a folder, or a file that ends with .caravan")
     .option("--name <name>", "the project's name; else that of --out")
     .addOption(

@@ -2,6 +2,7 @@ import { counted } from "@caravan/core/model";
 import { maskOf, traced } from "@caravan/core/outline";
 import { type Command, InvalidArgumentError } from "commander";
 import { framesAt } from "../frames-at";
+import { givenPaths } from "../given-paths";
 import { tell } from "../output";
 
 export function addOutline(program: Command): void {
@@ -11,7 +12,7 @@ export function addOutline(program: Command): void {
     .description(
       "Traces a polygon around each island of drawn pixels, in whole pixels, with the fewest corners within a tolerance: for pictures, folders of pictures, or every frame that a project delivers.",
     )
-    .argument("<paths...>", "pictures and folders of pictures, or one project")
+    .argument("<paths...>", "pictures and folders of pictures, or one project", givenPaths)
     .option("--within <px>", "how far the line may be from the pixels; 0 follows each pixel", within, 1)
     .option("--corners <n>", "wanted limit for a polygon; exceeding it is reported", whole(3, 65_536), 24)
     .option("--alpha <n>", "pixels count from this alpha, 1 to 255", whole(1, 255), 1)

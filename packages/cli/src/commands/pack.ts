@@ -8,6 +8,7 @@ import type { Pixels } from "@caravan/core/raster";
 import { type Command, InvalidArgumentError } from "commander";
 import { isDelivered, receiptIn, writeSet } from "../delivered-set";
 import { isFolder } from "../files";
+import { givenPaths } from "../given-paths";
 import { noteLeft } from "../leftover-files";
 import { fileStem, whole } from "../options";
 import { tell, wrongCall } from "../output";
@@ -39,7 +40,7 @@ export function addPack(program: Command): void {
     .command("pack")
     .summary("pack loose pictures into an atlas")
     .description("Packs pictures (PNG, JPEG, WebP, TGA), and those in folders, into atlas pages and an atlas file.")
-    .argument("<path...>", "pictures or folders; - is a picture at standard input")
+    .argument("<path...>", "pictures or folders; - is a picture at standard input", givenPaths)
     .requiredOption("--out <dir>", "where the atlas goes; - writes a ZIP to standard output")
     .option("--name <name>", "start of the file names", fileStem, "atlas")
     .option("--padding <px>", "least distance between frames", whole(0, 64), 2)

@@ -2,6 +2,7 @@ import { counted } from "@caravan/core/model";
 import { tilesOf } from "@caravan/core/tiles";
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { framesAt } from "../frames-at";
+import { givenPaths } from "../given-paths";
 import { pair } from "../options";
 import { tell } from "../output";
 
@@ -12,7 +13,7 @@ export function addTiles(program: Command): void {
     .description(
       "Counts distinct tiles and colours: of pictures and folders of them, or of every frame that a project delivers. Transparent tiles are not counted, and flipped ones count as one.",
     )
-    .argument("<paths...>", "pictures and folders of pictures, or one project")
+    .argument("<paths...>", "pictures and folders of pictures, or one project", givenPaths)
     .addOption(new Option("--tile <WxH>", "the size of a tile in pixels").argParser(tileSize).default({ w: 8, h: 8 }, "8x8"))
     .option("--no-flips", "count flipped tiles separately")
     .option("--json", "print one JSON document", false)

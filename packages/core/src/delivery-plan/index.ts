@@ -19,4 +19,4 @@ export {
   stemOf,
   stripPath,
 } from "./paths";
-export { matches } from "./wildcard";
+export { matches, matchesOne } from "./wildcard";

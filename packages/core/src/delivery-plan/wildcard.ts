@@ -5,7 +5,7 @@
  * Greedy: a `*` first matches nothing, and one character more each time its continuation fails. Only the last `*` ever needs to extend, so
  * there is no search tree. Cost: O(pattern × name) at worst, usually O(pattern + name). Characters are code points.
  */
-function matchesOne(pattern: string, name: string): boolean {
+export function matchesOne(pattern: string, name: string): boolean {
   const wanted = [...pattern];
   const given = [...name];
   let at = 0;

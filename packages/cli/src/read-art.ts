@@ -5,9 +5,11 @@ import {
   looksLikeGif,
   looksLikeOpenRaster,
   looksLikePng,
+  type ReadText,
   readApng,
   readGif,
   readOpenRaster,
+  readText,
   readZip,
   sha256Hex,
 } from "@caravan/core/codec";
@@ -17,11 +19,10 @@ import { opaqueGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster
 import { isFolder, readFile } from "./files";
 import { pngCodec } from "./png";
 import { decodeStill } from "./stills";
-import { textIn } from "./text-file";
 
 export interface TakenFiles {
   readonly items: readonly TakenItem[];
-  readonly texts: readonly { readonly path: string; readonly text: string }[];
+  readonly texts: readonly ({ readonly path: string } & ReadText)[];
   /** Files that could not be read, in words. */
   readonly failed: readonly string[];
   /** PNG files by hash. */
@@ -32,7 +33,7 @@ const ART = /\.(png|apng|gif|jpe?g|webp|tga|ora)$/i;
 
 /** Reads files and folders, in natural order. An unreadable path from the command line is an error; within folders it is noted. */
 export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> {
-  const taken = { items: [] as TakenItem[], texts: [] as { path: string; text: string }[], failed: [] as string[] };
+  const taken = { items: [] as TakenItem[], texts: [] as ({ path: string } & ReadText)[], failed: [] as string[] };
   const pictures = new Map<string, Uint8Array>();
   const files = paths.flatMap((path) => {
     if (isFolder(path))
@@ -42,7 +43,7 @@ export async function takenFiles(paths: readonly string[]): Promise<TakenFiles> 
   for (const { file, path, given } of files.flatMap(unzipped).sort((a, b) => naturalOrder(a.path, b.path))) {
     try {
       const bytes = typeof file === "string" ? readFile(file) : file;
-      if (isTextFile(path)) taken.texts.push({ path, text: textIn(bytes, path) });
+      if (isTextFile(path)) taken.texts.push({ path, ...readText(bytes) });
       else taken.items.push({ path, art: await artIn(bytes, typeof file === "string" ? file : path, pictures) });
     } catch (error) {
       if (given || !(error instanceof CaravanError)) throw error;

@@ -25,7 +25,7 @@ import { isFilm, takeFilm } from "./importing/film";
 import { type Understanding, understandAll } from "./importing/match-metadata";
 import { openProjectFile } from "./importing/project-file";
 import { openProjectFolders } from "./importing/project-folder";
-import { asCaravanError, noteLeftOut, readAll, unpacked, useFailedFiles } from "./importing/read-files";
+import { asCaravanError, noteLeftOut, readAll, sayGuessed, unpacked, useFailedFiles } from "./importing/read-files";
 import { offer, offered } from "./importing/review";
 import { toldBefore } from "./metadata-texts";
 import { useOpenProject } from "./open-project";
@@ -100,7 +100,8 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
     if (item) items.push(item);
   }
   const { found, ...understood } = await understandAll(texts, items);
-  failed.push(...understood.failed.map(({ file, text, error }) => ({ file, text, error: asCaravanError(error, file.name) })));
+  failed.push(...understood.failed.map((each) => ({ ...each, error: asCaravanError(each.error, each.file.name) })));
+  for (const { path, file, isGuessed } of texts) if (isGuessed && found.some((each) => each.path === path)) sayGuessed(file.name);
   noteLeftOut(
     failed,
     items.map(({ path }) => path),

@@ -1,5 +1,20 @@
 import { useEffect } from "react";
 
+/** ms: as long as the second click of a double click may take on common systems. */
+const DOUBLE_CLICK = 500;
+
+/** When a button of the mouse or a finger was last pressed, in ms since the page began. */
+let pressedAt = Number.NEGATIVE_INFINITY;
+
+export function lastPress(): number {
+  return pressedAt;
+}
+
+/** Whether a press may be the second one of a double click that began at `first`. By when it was made: a busy page hears of it later. */
+export function isSecondPress(first: number, { timeStamp }: Event): boolean {
+  return timeStamp - first < DOUBLE_CLICK;
+}
+
 /**
  * A double click is meant for what was there at its first click: its second click presses no button that came under the pointer meanwhile,
  * of a dialog that opened or of the next row of a list.
@@ -8,6 +23,9 @@ export function useDoubleClicks(): void {
   useEffect(() => {
     let first: Element | null = null;
     let strange: Element | null = null;
+    const point = ({ timeStamp }: PointerEvent) => {
+      pressedAt = timeStamp;
+    };
     const press = ({ target, detail }: MouseEvent) => {
       const button = buttonAt(target);
       if (detail <= 1) first = button;
@@ -18,9 +36,11 @@ export function useDoubleClicks(): void {
       event.preventDefault();
       event.stopPropagation();
     };
+    addEventListener("pointerdown", point, { capture: true });
     addEventListener("mousedown", press, { capture: true });
     addEventListener("click", click, { capture: true });
     return () => {
+      removeEventListener("pointerdown", point, { capture: true });
       removeEventListener("mousedown", press, { capture: true });
       removeEventListener("click", click, { capture: true });
     };

@@ -4,6 +4,7 @@ import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import { IconButton } from "./button";
+import { isSecondPress, lastPress } from "./double-clicks";
 import { t } from "./words";
 
 const FIELDS = 'input:not([disabled]), textarea, [role="combobox"]';
@@ -28,7 +29,7 @@ export function SheetDialog({
   children: ReactNode;
 }) {
   const said = useRef<HTMLElement>(null);
-  const openedAt = useRef(0);
+  const openedBy = useRef(0);
   useEnter(said, open ? onEnter : undefined);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
@@ -38,14 +39,14 @@ export function SheetDialog({
           data-modal
           onOpenAutoFocus={(event) => {
             event.preventDefault();
-            openedAt.current = performance.now();
+            openedBy.current = lastPress();
             // What asked for the focus itself has it already.
             if (said.current?.contains(document.activeElement)) return;
             (said.current?.querySelector<HTMLElement>(FIELDS) ?? said.current)?.focus();
           }}
           onPointerDownOutside={(event) => {
             // The second click of a double click that opened it.
-            if (performance.now() - openedAt.current < DOUBLE_CLICK) event.preventDefault();
+            if (isSecondPress(openedBy.current, event.detail.originalEvent)) event.preventDefault();
           }}
           className="fixed top-1/2 left-1/2 z-50 flex max-h-[85vh] w-[min(46rem,92vw)] -translate-1/2 flex-col rounded-box border border-line bg-paper"
         >
@@ -68,9 +69,6 @@ export function SheetDialog({
     </Dialog.Root>
   );
 }
-
-/** ms: as long as the second click of a double click may take. */
-const DOUBLE_CLICK = 500;
 
 /** Does it on Enter, unless the focus is on something with a use of its own for the key. A key held since before does nothing. */
 function useEnter(dialog: RefObject<HTMLElement | null>, what: (() => void) | undefined): void {

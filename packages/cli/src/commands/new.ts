@@ -26,6 +26,7 @@ import { givenPaths } from "../given-paths";
 import { note, tell, wrongCall } from "../output";
 import { pngCodec } from "../png";
 import { type TakenFiles, takenFiles } from "../read-art";
+import { noteGuessed } from "../text-file";
 import { writeProject } from "../written-project";
 
 const SHEETS = ["later", "whole", "cells", "rows", "facings"] as const;
@@ -162,7 +163,7 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
   const aside: string[] = [];
   const art = items.map(({ path }) => path);
   const isMany = texts.length > MOST_TRIED;
-  for (const { path, text } of texts) {
+  for (const { path, text, isGuessed } of texts) {
     const isAside = onlyCameAlong(path, text, art);
     if (isMany && isAside) {
       aside.push(path);
@@ -182,6 +183,7 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
       }
     });
     const own = withoutLayers(all);
+    if (own.length > 0 && isGuessed) noteGuessed(path);
     if (own.length === 0 && isAside) aside.push(path);
     else if (own.length === 0) failed.push(whys[0] ?? `${path}: It describes none of the pictures that came with it, and is left out.`);
     found.push(...own.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, pictures) })));

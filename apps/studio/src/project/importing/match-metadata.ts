@@ -25,6 +25,8 @@ import { chosenSource, useView } from "../view";
 export interface TakenText {
   readonly path: string;
   readonly text: string;
+  /** Whether its letters were guessed. */
+  readonly isGuessed: boolean;
   readonly file: File;
   /** The sources that it describes, whose art came with it, if that is known otherwise than by names. */
   readonly of?: readonly SourceId[];
@@ -32,7 +34,7 @@ export interface TakenText {
 
 export interface Understanding {
   readonly found: readonly TakenDescription[];
-  readonly failed: readonly { readonly file: File; readonly text: string; readonly error: unknown }[];
+  readonly failed: readonly { readonly file: File; readonly text: string; readonly isOwn: boolean; readonly error: unknown }[];
 }
 
 /** Holds every metadata file against the picture that it most likely describes. */
@@ -45,7 +47,7 @@ export async function understandAll(texts: readonly TakenText[], items: readonly
       if (texts.length > MOST_TRIED && !of && onlyCameAlong(path, text, pictures)) throw unrelated(path);
       found.push(...(of ? await understandOf(of, path, text, items) : await understandOne(path, text, items)));
     } catch (error) {
-      failed.push({ file, text, error });
+      failed.push({ file, text, isOwn: of !== undefined, error });
     }
   }
   return { found, failed };

@@ -28,6 +28,8 @@ export interface FailedFile {
   readonly error: CaravanError;
   /** What it says, if it is a text. */
   readonly text?: string;
+  /** Whether it belongs to sources that are there. */
+  readonly isOwn?: boolean;
 }
 
 export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
@@ -69,8 +71,8 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
       try {
         const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
         if (art.kind === "text") {
-          if (art.isGuessed) sayGuessed(file.name);
-          return { path, text: art.text, file, art: null, ...(of ? { of } : {}) };
+          const { text, isGuessed } = art;
+          return { path, text, isGuessed, file, art: null, ...(of ? { of } : {}) };
         }
         return { path, art: await keepArt(art, file), text: null, ...(of ? { of } : {}) };
       } catch (error) {
@@ -124,7 +126,8 @@ export async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: Fil
   }
 }
 
-function sayGuessed(name: string): void {
+/** Says so of metadata that is used, and is not in UTF-8. */
+export function sayGuessed(name: string): void {
   say({
     tone: "plain",
     text: t("{name} is not in UTF-8: its letters are read as Western European. If names look wrong, save it in UTF-8.", { name }),
@@ -133,7 +136,7 @@ function sayGuessed(name: string): void {
 
 /** Notes those that someone may miss, and says which only came along with pictures. */
 export function noteLeftOut(failed: readonly FailedFile[], pictures: readonly string[]): void {
-  const aside = failed.filter(({ file, text }) => onlyCameAlong(file.name, text ?? null, pictures));
+  const aside = failed.filter(({ file, text, isOwn }) => !isOwn && onlyCameAlong(file.name, text ?? null, pictures));
   noteFailed(failed.filter((each) => !aside.includes(each)));
   // What is no text may be art all the same, and is more likely to be missed.
   const names = aside

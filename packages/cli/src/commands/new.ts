@@ -7,6 +7,7 @@ import {
   type Choices,
   describedBy,
   fileOf,
+  MOST_TRIED,
   onlyCameAlong,
   type Proposal,
   proposalsFor,
@@ -191,9 +192,6 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
   if (aside.length > 0) failed.push(`Left out, being neither pictures nor metadata: ${aside.join(", ")}.`);
   return { found, failed };
 }
-
-/** A whole game may be given: of more texts than this, those that seem to be its code are not read. */
-const MOST_TRIED = 60;
 
 /** The grids that sheets suggest, where their grounds are seen through. */
 function gridsOf({ items, pictures }: TakenFiles, found: readonly TakenDescription[]): Map<string, SeenGrid> {

@@ -4,6 +4,9 @@ import { fileOf } from "./drop-contents";
 import { mentionsIn } from "./mentions";
 import { isArtFile, withoutEnding } from "./names";
 
+/** A whole game may be given: of more texts than this, those that seem to have only come along are not read. */
+export const MOST_TRIED = 60;
+
 /**
  * Whether a file that could not be used only came along with `pictures`, so that nobody misses it: it is called neither as a picture nor as
  * data are, does not look like a list of numbers, and has no picture's name, outside or inside. `text` is null if it is none.

@@ -1,5 +1,5 @@
 export { timedPicturesOf } from "./animation";
-export { onlyCameAlong } from "./came-along";
+export { MOST_TRIED, onlyCameAlong } from "./came-along";
 export type { ArtOf, LayerOfFile, TakenArt, TakenDescription, TakenItem, TakenPicture } from "./drop-contents";
 export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";

@@ -4,6 +4,7 @@ import { sheetLook } from "@caravan/core/art";
 import {
   describedBy,
   fileOf,
+  MOST_TRIED,
   onlyCameAlong,
   pictureCalled,
   sourcesDescribedBy,
@@ -102,9 +103,6 @@ function describedSources(path: string, text: string, isAlone: boolean): readonl
   const project = currentProject();
   return sourcesDescribedBy(path, text, project.sources, isAlone ? chosenSource(project, useView.getState()) : null);
 }
-
-/** A whole game may be dropped: of more texts than this, those that seem to be its code are not read. */
-const MOST_TRIED = 60;
 
 function unrelated(path: string): CaravanError {
   return new CaravanError(

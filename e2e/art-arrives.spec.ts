@@ -1,10 +1,12 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { writeZip } from "@caravan/core/codec";
+import { type AwaitedAnimation, readAnimatedWebp, writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, looksSame, type Pixels, paste } from "@caravan/core/raster";
 import { camelSheet } from "../examples/draw/camel";
 import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from "../examples/draw/camp";
 import { porterUnspoilt } from "../examples/draw/raw";
+import { decodeStill } from "../packages/cli/src/stills";
+import { movingWebpBytes } from "../packages/cli/src/stills.fixture";
 import { expect, type Page, test } from "./fixtures";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt, type UploadedFile } from "./studio";
 
@@ -42,6 +44,19 @@ test("a GIF brings its pictures and its own times, in two actions", async ({ pag
   const { atlas, frame } = await delivered(page);
   expect(atlas.clips.well?.steps.map(({ ms }) => ms)).toEqual([...WELL_TIMES]);
   for (let k = 0; k < WELL_TIMES.length; k++) expect(seen(frame(`well/${k}`))).toBe(seen(well(k)));
+});
+
+test("an animated WebP brings its pictures and its own times, in two actions", async ({ page }) => {
+  await dropFiles(page, [{ name: "sparks.webp", bytes: movingWebpBytes() }]);
+  await expect(page.getByRole("dialog")).toContainText("An animation of 2 pictures, 40 × 24 px, 600 ms a loop");
+  await bringIn(page);
+  const { atlas, frame } = await delivered(page);
+  expect(atlas.clips.sparks?.steps.map(({ ms }) => ms)).toEqual([300, 300]);
+  const sparks = readAnimatedWebp(movingWebpBytes(), "sparks", decodeStill) as AwaitedAnimation;
+  let k = 0;
+  for await (const { pixels } of sparks.frames(() => expect("damage").toBe("none")))
+    expect(seen(frame(`sparks/${k++}`))).toBe(seen(pixels));
+  expect(k).toBe(2);
 });
 
 test("an atlas with a metadata file of any make is cut as that says, in two actions", async ({ page }) => {

@@ -18,9 +18,10 @@ export const viewport: Viewport = { colorScheme: "light dark" };
 export default async function Layout({ children }: { children: ReactNode }) {
   // The content security policy's nonce is new for each request, so pages are made per request too.
   await connection();
-  // What the pages know of a person, as the theme, is written at the root before React takes over.
+  // What the pages know of a person, as the theme, is written at the root before React takes over. Browsers that translate pages would also
+  // translate the names in a project, and show names that no file has.
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang="en" translate="no" suppressHydrationWarning>
       <body>{children}</body>
     </html>
   );

@@ -2,10 +2,14 @@
 import { readdirSync } from "node:fs";
 import { basename, join } from "node:path";
 import {
+  type Animation,
+  type AwaitedAnimation,
   looksLikeGif,
   looksLikeOpenRaster,
   looksLikePng,
+  looksLikeWebp,
   type ReadText,
+  readAnimatedWebp,
   readApng,
   readGif,
   readOpenRaster,
@@ -99,12 +103,20 @@ async function artIn(bytes: Uint8Array, where: string, pictures: Map<string, Uin
     const apart = parted && { layers: named(parted.layers), unlikeMerged: parted.unlikeMerged };
     return { kind: "layers", layers: named(layers), apart, ...told };
   }
+  const moving = looksLikeWebp(bytes) ? readAnimatedWebp(bytes, where, decodeStill) : null;
+  if (moving) return animated(moving, stored, where);
   return { kind: "still", picture: stored(await decodeStill(bytes, where)) };
 }
 
-function animated(animation: ReturnType<typeof readGif>, stored: (pixels: Pixels) => TakenPicture, where: string): TakenArt {
+async function animated(
+  animation: Animation | AwaitedAnimation,
+  stored: (pixels: Pixels) => TakenPicture,
+  where: string,
+): Promise<TakenArt> {
   const broken: { index: number; why: string }[] = [];
-  const pictures = [...animation.frames((index, why) => broken.push({ index, why }))].map(({ pixels, ms }) => ({ ms, ...stored(pixels) }));
+  const pictures: (TakenPicture & { ms: number })[] = [];
+  for await (const { pixels, ms } of animation.frames((index, why) => broken.push({ index, why })))
+    pictures.push({ ms, ...stored(pixels) });
   if (pictures.length === 0)
     throw new CaravanError("damaged-picture", where, `None of its ${animation.count} pictures is whole.`, "Export it again.");
   return { kind: "animation", pictures, plays: animation.plays, broken };

@@ -1,7 +1,7 @@
 /** Decodes any still picture file: PNG, JPEG, WebP or TGA, recognised by its first bytes. */
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { looksLikePng, looksLikeTga, readTga } from "@caravan/core/codec";
+import { looksLikePng, looksLikeTga, looksLikeWebp, readAnimatedWebp, readTga } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import type { Pixels } from "@caravan/core/raster";
 import { readFile } from "./files";
@@ -19,11 +19,51 @@ export async function readStill(path: string): Promise<Pixels> {
 /** As `readStill`, of bytes that were read; `where` names the file. */
 export async function decodeStill(bytes: Uint8Array, where: string): Promise<Pixels> {
   if (looksLikePng(bytes) || bytes.length === 0) return decodePng(bytes, where);
-  if (isJpeg(bytes)) return pixelsBy(jpegDecoder, bytes, where, "JPEG");
-  if (isWebp(bytes)) return pixelsBy(webpDecoder, bytes, where, "WebP");
+  if (isJpeg(bytes)) return pixelsOfJpeg(bytes, where);
+  if (looksLikeWebp(bytes)) return pixelsOfWebp(bytes, where);
   if (/\.tga$/i.test(where) || looksLikeTga(bytes)) return readTga(bytes, where);
   // Says what it is not, in the words for PNG.
   return decodePng(bytes, where);
+}
+
+/** The decoder knows grey and RGB only. */
+async function pixelsOfJpeg(bytes: Uint8Array, where: string): Promise<Pixels> {
+  if (channelsOf(bytes) === 4)
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      "This JPEG is in the four colours of print (CMYK), which cannot be read exactly.",
+      "Save it as PNG, or as JPEG in RGB.",
+    );
+  return pixelsBy(jpegDecoder, bytes, where, "JPEG");
+}
+
+/** As its frame header says (ITU-T T.81, section B.2.2); 0 if that is missing. */
+function channelsOf(bytes: Uint8Array): number {
+  for (let at = 2; at + 9 < bytes.length; ) {
+    const marker = bytes[at + 1] as number;
+    const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
+    if (bytes[at] !== 0xff) return 0;
+    if (isFrame) return bytes[at + 9] as number;
+    // A marker may be preceded by any number of fill bytes.
+    at += marker === 0xff ? 1 : 2 + 256 * (bytes[at + 2] as number) + (bytes[at + 3] as number);
+  }
+  return 0;
+}
+
+/** The decoder knows stills only. */
+async function pixelsOfWebp(bytes: Uint8Array, where: string): Promise<Pixels> {
+  const moving = readAnimatedWebp(bytes, where, decodeStill);
+  if (!moving) return pixelsBy(webpDecoder, bytes, where, "WebP");
+  if (moving.count > 1)
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      `This is an animation of ${moving.count} pictures, not a single one.`,
+      "Make a project of it with caravan new, or save the picture that you need as PNG.",
+    );
+  for await (const { pixels } of moving.frames(() => {})) return pixels;
+  throw new CaravanError("damaged-picture", where, "Its picture is damaged.", "Export it again, or copy the file again.");
 }
 
 interface Decoder {
@@ -101,9 +141,4 @@ function wasm(beside: string, inPackage: string): Uint8Array {
 
 function isJpeg(bytes: Uint8Array): boolean {
   return bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff;
-}
-
-function isWebp(bytes: Uint8Array): boolean {
-  const text = (at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
-  return text(0) === "RIFF" && text(8) === "WEBP";
 }

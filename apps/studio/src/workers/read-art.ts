@@ -1,12 +1,16 @@
 /** Reads any file that may be art, identified by its first bytes and not by its name. */
 import {
+  type Animation,
+  type AwaitedAnimation,
   damagedData,
   inspectPng,
   looksLikeGif,
   looksLikeOpenRaster,
   looksLikePng,
+  looksLikeWebp,
   type PngCodec,
   pictureDataOf,
+  readAnimatedWebp,
   readApng,
   readGif,
   readOpenRaster,
@@ -51,7 +55,25 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
       t("Choose the picture itself, or name the file as what it is."),
     );
   }
+  const moving = looksLikeWebp(bytes) ? readAnimatedWebp(bytes, where, pixelsOfWebp) : null;
+  if (moving) return animationOf(moving, where, png);
+  if (isMovingAvif(bytes))
+    throw new CaravanError(
+      "not-a-picture",
+      where,
+      t("This is an animation in AVIF, of which browsers give away only the first picture."),
+      t("Save it as animated PNG, WebP or GIF, or as a film."),
+    );
   return { kind: "still", picture: await encoded(await pixelsOfStill(blob, where), png) };
+}
+
+function pixelsOfWebp(file: Uint8Array, where: string): Promise<Pixels> {
+  return pixelsOfStill(new Blob([file as BlobPart], { type: "image/webp" }), where);
+}
+
+/** Its file type is that of image sequences (AV1 Image File Format, section 6.3). */
+function isMovingAvif(bytes: Uint8Array): boolean {
+  return String.fromCharCode(...bytes.subarray(4, 12)) === "ftypavis";
 }
 
 /** The browser unpacks the picture's data quickly, and looks at its checksum, which the decoder does not. */
@@ -65,12 +87,10 @@ async function refuseWrongChecksum(bytes: Uint8Array, where: string): Promise<vo
   }
 }
 
-type Animated = ReturnType<typeof readGif>;
-
-async function animationOf(animation: Animated, where: string, png: PngCodec): Promise<ReadArt> {
+async function animationOf(animation: Animation | AwaitedAnimation, where: string, png: PngCodec): Promise<ReadArt> {
   const broken: { index: number; why: string }[] = [];
   const pictures = [];
-  for (const { pixels, ms } of animation.frames((index, why) => broken.push({ index, why })))
+  for await (const { pixels, ms } of animation.frames((index, why) => broken.push({ index, why })))
     pictures.push({ ms, ...(await encoded(pixels, png)) });
   if (pictures.length === 0)
     throw new CaravanError(

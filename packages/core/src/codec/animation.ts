@@ -19,5 +19,10 @@ export interface Animation {
   frames(onDamage: (index: number, why: string) => void): Generator<AnimationFrame>;
 }
 
+/** As `Animation`, of a kind whose pictures take a while to decode. */
+export interface AwaitedAnimation extends Omit<Animation, "frames"> {
+  frames(onDamage: (index: number, why: string) => void): AsyncGenerator<AnimationFrame>;
+}
+
 /** Files use 0 for "as quickly as possible"; nobody means that for art, and browsers show such frames for about this long. */
 export const UNSAID_DELAY = 100; // ms

@@ -4,22 +4,19 @@
  * After the PNG specification, W3C Recommendation, third edition, sections 11.3.6 and 12. A frame replaces the canvas below it or is
  * blended over it, and is then kept, cleared, or reverted. Durations are fractions of a second.
  */
-import { clearPixels, lay, type Pixels } from "../raster";
+import type { Pixels } from "../raster";
 import { t } from "../words";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
+import { composing, type Laid, outside } from "./composing";
 import { joined } from "./joined";
 import type { PngCodec } from "./png";
 import { type Chunk, chunk, chunksOf } from "./png-chunks";
 import { inspectPng } from "./png-structure";
 
-interface FrameControl {
+interface FrameControl extends Laid {
   readonly w: number;
   readonly h: number;
-  readonly x: number;
-  readonly y: number;
   readonly ms: number;
-  readonly dispose: number;
-  readonly blend: number;
 }
 
 /** The animation of a PNG, or null if it is a still. Throws what `inspectPng` throws. */
@@ -65,10 +62,13 @@ function controlOf(data: Uint8Array): FrameControl {
     x: view.getUint32(12),
     y: view.getUint32(16),
     ms: seconds === 0 ? UNSAID_DELAY : Math.round(seconds * 1_000_000) / 1000,
-    dispose: view.getUint8(24),
-    blend: view.getUint8(25),
+    over: view.getUint8(25) === 1,
+    afterwards: AFTERWARDS[view.getUint8(24)] ?? "stays",
   };
 }
+
+/** By the number in the file. */
+const AFTERWARDS = ["stays", "cleared", "reverted"] as const;
 
 function* composed(
   chunks: readonly Chunk[],
@@ -79,14 +79,11 @@ function* composed(
   png: PngCodec,
   onDamage: (index: number, why: string) => void,
 ): Generator<AnimationFrame> {
-  const canvas = clearPixels(width, height);
+  const show = composing(width, height);
   for (const [index, { control, data }] of frames.entries()) {
-    const { x, y, w, h, dispose, blend, ms } = control;
-    if (w === 0 || h === 0 || x + w > width || y + h > height) {
-      onDamage(
-        index,
-        t("It lies at {x}, {y} with {w} × {h} px, outside the {width} × {height} px picture.", { x, y, w, h, width, height }),
-      );
+    const wrong = outside(control, width, height);
+    if (wrong !== null) {
+      onDamage(index, wrong);
       continue;
     }
     let part: Pixels;
@@ -96,12 +93,7 @@ function* composed(
       onDamage(index, error instanceof Error ? error.message : t("It is damaged."));
       continue;
     }
-    // Taking the first frame back leaves nothing.
-    const before = dispose === 2 ? canvas.bytes.slice() : null;
-    lay(canvas, part, x, y, blend === 1);
-    yield { pixels: { width, height, bytes: canvas.bytes.slice() }, ms };
-    if (before) canvas.bytes.set(before);
-    else if (dispose === 1) for (let row = y; row < y + h; row++) canvas.bytes.fill(0, (row * width + x) * 4, (row * width + x + w) * 4);
+    yield { pixels: show(part, control), ms: control.ms };
   }
 }
 

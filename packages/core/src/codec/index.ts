@@ -1,4 +1,4 @@
-export type { AnimationFrame } from "./animation";
+export type { Animation, AnimationFrame, AwaitedAnimation } from "./animation";
 export { readApng } from "./apng";
 export { looksLikeGif, readGif } from "./gif";
 export { sha256Hex } from "./hash";
@@ -10,6 +10,7 @@ export { hasPlainRows, type RowsRestored, restoringRows } from "./png-rows";
 export { inspectPng, looksLikePng, type PngHeader } from "./png-structure";
 export { type ReadText, readText, seemsText } from "./text";
 export { looksLikeTga, readTga } from "./tga";
+export { looksLikeWebp, readAnimatedWebp } from "./webp";
 export { apngTime, writeApng } from "./write-apng";
 export { gifTimes, writeGif } from "./write-gif";
 export { MOST_UNPACKED, type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";

@@ -14,7 +14,7 @@ export function handout(title: string, atlas: Atlas, files: readonly NamedFile[]
     [...wanted].map((image) => [image, `data:image/png;base64,${base64(bytes.get(image) ?? new Uint8Array())}`]),
   );
   const html = `<!doctype html>
-<html lang="en">
+<html lang="en" translate="no">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">

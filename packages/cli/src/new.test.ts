@@ -2,12 +2,13 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "nod
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { readBundle } from "@caravan/core/bundle";
+import { writeZip } from "@caravan/core/codec";
 import { clearPixels, crop, type Pixels } from "@caravan/core/raster";
 import { afterAll, describe, expect, it } from "vitest";
 import { sheetOfCells } from "../../core/src/edit/project.fixture";
 import { caravanIn } from "./caravan.fixture";
 import { pngCodec } from "./png";
-import { jpegBytes, webpBytes } from "./stills.fixture";
+import { jpegBytes, movingWebpBytes, webpBytes } from "./stills.fixture";
 
 const folder = mkdtempSync(join(tmpdir(), "caravan-new-"));
 const at = (...parts: string[]) => join(folder, ...parts);
@@ -85,6 +86,28 @@ describe("caravan new", () => {
         { name: "rain", image: "rain.png", blend: null },
       ],
     });
+  });
+
+  it("passes by installed packages and what systems leave, in folders and ZIPs, and takes animations", () => {
+    const sheet = sheetOfCells(4, 3);
+    write("game/art/camel.png", sheet);
+    write("game/art/spark.webp", movingWebpBytes());
+    write("game/node_modules/pack/logo.png", sheet);
+    const left = new TextEncoder().encode("left by a system");
+    write(
+      "game/art/more.zip",
+      writeZip([
+        { path: "goat.png", bytes: pngCodec().encode(sheet) },
+        { path: "__MACOSX/._goat.png", bytes: left },
+        { path: ".walk.png", bytes: left },
+      ]),
+    );
+    const { status, stderr, json } = caravan("new", "game", "--out", "of-game.caravan", "--json");
+    expect([status, stderr]).toEqual([0, ""]);
+    expect(json().sources.map(({ name }: { name: string }) => name).sort()).toEqual(["camel", "goat", "spark"]);
+    expect(opened("of-game.caravan").clips.map(({ name, steps }) => [name, steps.map(({ duration }) => duration)])).toEqual([
+      ["spark", [300_000, 300_000]],
+    ]);
   });
 
   it("makes clips from a sheet's rows, or facings starting at the given one, in one file", () => {

@@ -17,7 +17,7 @@ import {
   readZip,
   sha256Hex,
 } from "@caravan/core/codec";
-import { isTextFile, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
+import { isPassedBy, isTextFile, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
 import { CaravanError, naturalOrder } from "@caravan/core/model";
 import { opaqueGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
@@ -68,14 +68,14 @@ function unzipped(found: Found): Found[] {
   if (typeof found.file !== "string" || !/\.zip$/i.test(found.path)) return [found];
   const folder = found.path.replace(/\.zip$/i, "");
   return readZip(readFile(found.file), found.file)
-    .filter(({ path }) => ART.test(path) || isTextFile(path))
+    .filter(({ path }) => !isPassedBy(path) && (ART.test(path) || isTextFile(path)))
     .map(({ path, bytes }) => ({ file: bytes, path: `${folder}/${path}`, given: false }));
 }
 
-/** Art and metadata below a folder, with `/`; what systems and Caravan itself leave there is passed by. */
+/** Art and metadata below a folder, with `/`. Caravan's own files are hidden ones, which are passed by. */
 function filesIn(folder: string, prefix = ""): string[] {
   return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((entry) => {
-    if (entry.name.startsWith(".")) return [];
+    if (isPassedBy(entry.name)) return [];
     const path = prefix === "" ? entry.name : `${prefix}/${entry.name}`;
     if (entry.isDirectory()) return filesIn(folder, path);
     return ART.test(entry.name) || isTextFile(entry.name) || /\.zip$/i.test(entry.name) ? [path] : [];

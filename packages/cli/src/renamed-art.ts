@@ -2,6 +2,7 @@
 import { type Dirent, readdirSync } from "node:fs";
 import { join, relative, sep } from "node:path";
 import { sha256Hex } from "@caravan/core/codec";
+import { isPassedBy } from "@caravan/core/intake";
 import { CaravanError, type Picture } from "@caravan/core/model";
 import { readFile } from "./files";
 
@@ -42,7 +43,7 @@ function hashAt(path: string): string | null {
   }
 }
 
-/** With `/`; hidden ones and installed packages are passed by, and what cannot be read. */
+/** With `/`; what is nobody's art is passed by, and what cannot be read. */
 function picturesIn(folder: string): string[] {
   let entries: Dirent[];
   try {
@@ -52,7 +53,6 @@ function picturesIn(folder: string): string[] {
   }
   return entries
     .filter((entry) => entry.isFile() && /\.png$/i.test(entry.name))
-    .map(({ parentPath, name }) => relative(folder, join(parentPath, name)).split(sep))
-    .filter((parts) => !parts.some((part) => part.startsWith(".") || part === "node_modules"))
-    .map((parts) => parts.join("/"));
+    .map(({ parentPath, name }) => relative(folder, join(parentPath, name)).split(sep).join("/"))
+    .filter((path) => !isPassedBy(path));
 }

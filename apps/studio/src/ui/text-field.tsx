@@ -22,7 +22,7 @@ export function TextField({ label, value, onChange, className = "", id, placehol
         {...input}
         id={id}
         className={`min-h-7 min-w-0 rounded-sm border border-transparent bg-transparent px-1 hover:border-line focus:border-lapis focus:bg-raised ${className}`}
-        size={Math.max(6, ((typed ?? value) || (placeholder ?? "")).length + 1)}
+        size={Math.max(6, columnsOf((typed ?? value) || (placeholder ?? "")) + 1)}
         aria-label={label}
         spellCheck={false}
         placeholder={placeholder}
@@ -32,3 +32,11 @@ export function TextField({ label, value, onChange, className = "", id, placehol
     </span>
   );
 }
+
+/** As an input's size counts: letters of Latin, Greek and Cyrillic are about as wide as its unit, those of scripts after them up to twice. */
+function columnsOf(text: string): number {
+  return [...text].reduce((sum, letter) => sum + ((letter.codePointAt(0) as number) < FIRST_WIDE ? 1 : 2), 0);
+}
+
+/** Where Hebrew begins. */
+const FIRST_WIDE = 0x590;

@@ -5,7 +5,7 @@ export { fileOf } from "./drop-contents";
 export { type ProposedAction, proposedActions } from "./facings";
 export { cutByFile, framesAndClips } from "./frames-and-clips";
 export { layeredArt } from "./layered-file";
-export { isArtFile, isTextFile, namesInFolders, withoutEnding } from "./names";
+export { isArtFile, isPassedBy, isTextFile, namesInFolders, withoutEnding } from "./names";
 export { describedBy, pictureCalled, sourcesDescribedBy, withoutLayers, withoutOthersRecords } from "./pairing";
 export type { Choices, KnownSource, Proposal, Recut, ShownFrame } from "./proposal";
 export { needsReview, proposalsFor, sheetsOf } from "./proposals";

@@ -40,3 +40,8 @@ export function isTextFile(path: string): boolean {
 export function isArtFile(path: string): boolean {
   return /\.(a?png|gif|webp|jpe?g|avif|bmp|tga|ora)$/i.test(path);
 }
+
+/** Whether a file or folder at a path with `/` is nobody's art: hidden, left by a system, or of an installed package. */
+export function isPassedBy(path: string): boolean {
+  return /(^|\/)(\.|(__MACOSX|node_modules)(\/|$)|(thumbs\.db|desktop\.ini)$)/i.test(path);
+}

@@ -1,5 +1,6 @@
 /** Collects everything that a person hands over at once: files, whole folders, pasted images. */
 
+import { isPassedBy } from "@caravan/core/intake";
 import type { SourceId } from "@caravan/core/model";
 
 /** A file with its path in the drop, so that folders keep their meaning. */
@@ -30,9 +31,12 @@ export async function handedByDrop(transfer: Drop): Promise<HandedFile[]> {
 }
 
 async function filesOf(entry: FileSystemEntry): Promise<HandedFile[]> {
+  const path = entry.fullPath.replace(/^\//, "");
+  // Here already: a game's folder may have a hundred thousand files that nobody drew.
+  if (isPassedBy(path)) return [];
   if (entry.isFile) {
     const file = await new Promise<File>((answer, refuse) => (entry as FileSystemFileEntry).file(answer, refuse));
-    return isHidden(file.name) ? [] : [{ file, path: entry.fullPath.replace(/^\//, "") }];
+    return [{ file, path }];
   }
   const reader = (entry as FileSystemDirectoryEntry).createReader();
   const found: HandedFile[] = [];
@@ -42,9 +46,4 @@ async function filesOf(entry: FileSystemEntry): Promise<HandedFile[]> {
     if (some.length === 0) return found;
     for (const each of some) found.push(...(await filesOf(each)));
   }
-}
-
-/** Files that systems leave in folders beside the art. */
-export function isHidden(path: string): boolean {
-  return /(^|\/)(\.|__MACOSX\/|thumbs\.db$|desktop\.ini$)/i.test(path);
 }

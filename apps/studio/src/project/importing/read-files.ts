@@ -2,7 +2,7 @@
  * Reads files that were handed over: opens ZIPs, stores pictures, keeps text for later recognition. Failures are noted with their reason.
  */
 
-import { onlyCameAlong, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
+import { isPassedBy, onlyCameAlong, type TakenArt, type TakenItem, type TakenPicture } from "@caravan/core/intake";
 import { CaravanError, naturalOrder, whyOf } from "@caravan/core/model";
 import { create } from "zustand";
 import { say } from "../../ui/notices";
@@ -10,7 +10,7 @@ import { listInWords, t } from "../../ui/words";
 import { run } from "../../workers/client";
 import type { ReadArt, StoredLayer, StoredPicture } from "../../workers/jobs";
 import { keepPicture } from "../pictures";
-import { type HandedFile, isHidden } from "./collect";
+import type { HandedFile } from "./collect";
 import type { TakenText } from "./match-metadata";
 
 /** Shown while files are being read. */
@@ -38,12 +38,12 @@ export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>
 export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile[]> {
   const lists = await Promise.all(
     files.map(async (each): Promise<HandedFile[]> => {
-      if (!each.file.name.toLowerCase().endsWith(".zip")) return isHidden(each.path) ? [] : [each];
+      if (!each.file.name.toLowerCase().endsWith(".zip")) return isPassedBy(each.path) ? [] : [each];
       try {
         const inner = await run("unzip", { name: each.file.name, blob: each.file });
         const folder = each.path.replace(/\.zip$/i, "");
         return inner
-          .filter(({ path }) => !isHidden(path))
+          .filter(({ path }) => !isPassedBy(path))
           .map(({ path, bytes }) => ({ file: new File([bytes as BlobPart], path.split("/").pop() ?? path), path: `${folder}/${path}` }));
       } catch (error) {
         noteFailed([{ file: each.file, error: asCaravanError(error, each.file.name) }]);

@@ -1,7 +1,6 @@
 /** Opens folders of this computer through the browser (File System Access; the private file system works the same way). */
-import { isArtFile, isTextFile } from "@caravan/core/intake";
+import { isArtFile, isPassedBy, isTextFile } from "@caravan/core/intake";
 import { t } from "../../ui/words";
-import { isHidden } from "../importing/collect";
 
 /** Art is only read; the game's folder is written to as well. */
 export type FolderUse = "read" | "readwrite";
@@ -61,7 +60,7 @@ async function filesIn(folder: FileSystemDirectoryHandle, isWanted: (name: strin
   const walk = async (from: FileSystemDirectoryHandle, path: string): Promise<void> => {
     for await (const entry of (from as unknown as Entries).values()) {
       const own = path + entry.name;
-      if (isHidden(own)) continue;
+      if (isPassedBy(own)) continue;
       if (++seen > MOST_FILES)
         throw new Error(
           t("The folder {name} holds more than {most} files. Link the one with the art.", { name: folder.name, most: MOST_FILES }),

@@ -1,3 +1,7 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { utf8 } from "@caravan/core/codec";
 import { clearPixels, type Pixels } from "@caravan/core/raster";
 import { apngOf } from "../packages/core/src/codec/apng.fixture";
 import { expect, type Page, test } from "./fixtures";
@@ -34,20 +38,58 @@ test("a chosen folder is imported at once, its series together", async ({ page }
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(6);
 });
 
-test("a dropped folder is imported at once, with its subfolders", async ({ page }) => {
-  await goTo(page, "Sources");
+interface Dragged {
+  readonly items: { readonly mimeType: string; readonly data: string }[];
+  readonly files: string[];
+}
+
+/** Drags something from outside of the browser over the page, and drops it there. */
+async function dropAsSystem(page: Page, { items, files }: Dragged): Promise<void> {
   const client = await page.context().newCDPSession(page);
   const hold = (type: "dragEnter" | "dragOver" | "drop", x: number) =>
-    client.send("Input.dispatchDragEvent", { type, x, y: 400, data: { items: [], files: [RAW_ART], dragOperationsMask: 1 } });
+    client.send("Input.dispatchDragEvent", { type, x, y: 400, data: { items, files, dragOperationsMask: 1 } });
   await hold("dragEnter", 600);
   // Until the page has accepted it, a drop is ignored.
   let x = 600;
-  await expect(async () => {
-    await hold("dragOver", x++);
-    await expect(page.getByText("Drop to import")).toBeVisible({ timeout: 200 });
-  }).toPass();
+  if (files.length > 0)
+    await expect(async () => {
+      await hold("dragOver", x++);
+      await expect(page.getByText("Drop to import")).toBeVisible({ timeout: 200 });
+    }).toPass();
   await hold("dragOver", x);
   await hold("drop", x);
+}
+
+test("of a whole game's folder only what was drawn for it is imported", async ({ page }) => {
+  const game = mkdtempSync(join(tmpdir(), "caravan-game-"));
+  const write = (path: string, bytes: Uint8Array) => {
+    mkdirSync(dirname(join(game, path)), { recursive: true });
+    writeFileSync(join(game, path), bytes);
+  };
+  for (const path of ["art/hero.png", "art/goat.png", "node_modules/pack/logo.png", ".cache/thumb.png", "__MACOSX/art/._hero.png"])
+    write(path, png.encode(figureSheet(3, 2)));
+  write("src/main.js", utf8("start();"));
+  await dropAsSystem(page, { items: [], files: [game] });
+  await expect(page.getByText("Left out, being neither pictures nor metadata: main.js.")).toBeVisible();
+  await goTo(page, "Sources");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveText([/^goat/, /^hero/]);
+  rmSync(game, { recursive: true });
+});
+
+test("what has no file in it is not passed over in silence: a link, an empty folder", async ({ page }) => {
+  const empty = mkdtempSync(join(tmpdir(), "caravan-empty-"));
+  await dropAsSystem(page, { items: [], files: [empty] });
+  await expect(page.getByText("There is no file to import in what you dropped.")).toBeVisible();
+  const link = { mimeType: "text/uri-list", data: `${new URL("/crossing", page.url())}` };
+  await dropAsSystem(page, { items: [link], files: [] });
+  await expect(page.getByText(/^Problem: What you dropped is a link/)).toBeVisible();
+  await expect(page).toHaveTitle(/^New project/);
+  rmSync(empty, { recursive: true });
+});
+
+test("a dropped folder is imported at once, with its subfolders", async ({ page }) => {
+  await goTo(page, "Sources");
+  await dropAsSystem(page, { items: [], files: [RAW_ART] });
   await expect(review(page)).toContainText("A series of 12 pictures, 1 to 12");
   await bringIn(page);
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("listitem")).toHaveCount(6);

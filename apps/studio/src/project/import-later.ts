@@ -4,7 +4,7 @@ import { firstOpened } from "./opening";
 
 /** What a file picker offers. */
 export const ART_FILES =
-  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,video/webm,video/mp4,video/quicktime,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.tga,.ora,.webm,.mp4,.mov,.mkv,.zip,.json,.xml,.csv,.tsv,.txt,.caravan";
+  "image/png,image/apng,image/gif,image/webp,image/jpeg,image/avif,image/bmp,video/webm,video/mp4,video/quicktime,.png,.apng,.gif,.webp,.jpg,.jpeg,.avif,.bmp,.tga,.ora,.webm,.mp4,.mov,.mkv,.zip,.json,.xml,.csv,.tsv,.txt,.yaml,.yml,.toml,.atlas,.plist,.ini,.cfg,.css,.lua,.js,.ts,.py,.caravan";
 
 const arriving = () => import("./import-files");
 

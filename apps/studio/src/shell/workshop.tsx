@@ -188,14 +188,23 @@ function useFileDrop(): boolean {
   const [over, setOver] = useState(false);
   useEffect(() => {
     const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes("Files") ?? false;
+    // Elsewhere than in a field a browser would leave the page for it.
+    const isStrayLink = ({ dataTransfer, target }: DragEvent) =>
+      dataTransfer?.types.includes("text/uri-list") === true &&
+      !(target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement);
     const drag = (event: DragEvent) => {
-      if (!hasFiles(event)) return;
+      if (hasFiles(event)) setOver(true);
+      else if (!isStrayLink(event)) return;
       event.preventDefault();
-      setOver(true);
     };
     const leave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
     const drop = (event: DragEvent) => {
-      if (!hasFiles(event)) return;
+      if (!hasFiles(event)) {
+        if (!isStrayLink(event)) return;
+        event.preventDefault();
+        sayTrouble(t("What you dropped is a link, and Caravan loads nothing from the web. Save the picture, then drop its file."));
+        return;
+      }
       event.preventDefault();
       setOver(false);
       // Some parts of the screen have a use of their own for files.

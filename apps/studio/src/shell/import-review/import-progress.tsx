@@ -12,9 +12,7 @@ export function ArrivalLine() {
   return (
     <div className="border-b border-line p-2">
       <ProgressLine
-        label={
-          total === 1 ? t("Reading {done} of {total} picture", { done, total }) : t("Reading {done} of {total} pictures", { done, total })
-        }
+        label={total === 1 ? t("Reading {done} of {total} file", { done, total }) : t("Reading {done} of {total} files", { done, total })}
         done={done / total}
         onStop={cancel}
       />

@@ -104,7 +104,11 @@ describe("caravan new", () => {
     );
     const { status, stderr, json } = caravan("new", "game", "--out", "of-game.caravan", "--json");
     expect([status, stderr]).toEqual([0, ""]);
-    expect(json().sources.map(({ name }: { name: string }) => name).sort()).toEqual(["camel", "goat", "spark"]);
+    expect(
+      json()
+        .sources.map(({ name }: { name: string }) => name)
+        .sort(),
+    ).toEqual(["camel", "goat", "spark"]);
     expect(opened("of-game.caravan").clips.map(({ name, steps }) => [name, steps.map(({ duration }) => duration)])).toEqual([
       ["spark", [300_000, 300_000]],
     ]);

@@ -1,4 +1,5 @@
-import { clearPixels, crop, mirrored, type Pixels, paste } from "@caravan/core/raster";
+import { clearPixels, crop, looksSame, mirrored, type Pixels, paste } from "@caravan/core/raster";
+import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import { slowJob } from "./slow-job";
 import { delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, problemOn, typeNumber } from "./studio";
@@ -43,6 +44,30 @@ async function gridOf(page: Page, columns: number, rows: number): Promise<void> 
 
 test.beforeEach(async ({ page }) => {
   await openEmpty(page);
+});
+
+test("what counts leave over is spread between the cells, so that figures do not drift in them", async ({ page }) => {
+  const figures = figureSheet(6, 1);
+  const sheet = clearPixels(200, 40);
+  const places = [0, 33, 67, 100, 133, 167];
+  for (const [k, x] of places.entries()) paste(sheet, figures, { x: k * 32, y: 0, w: 32, h: 40 }, x, 0);
+  await dropFiles(page, [pngFile("six.png", sheet)]);
+  const outcome = page.getByTestId("outcome");
+  await expect(outcome).toContainText("Not cut yet");
+  await gridOf(page, 6, 1);
+  await expect(outcome).toContainText("left over: 2 px at right");
+  const spread = page.getByRole("checkbox", { name: "spread what is left over" });
+  await spread.check();
+  await expect(outcome).toContainText("6 frames, none empty, 2 px spread between columns, nothing left over");
+  await page.keyboard.press("Control+z");
+  await expect(outcome).toContainText("left over: 2 px at right");
+  await expect(spread).not.toBeChecked();
+  await page.keyboard.press("Control+Shift+z");
+  await expect(spread).toBeChecked();
+  expect(await violationsOn(page)).toEqual([]);
+  const { frame, names } = await delivered(page);
+  expect(names).toHaveLength(6);
+  for (const [k, x] of places.entries()) expect(looksSame(frame(`six/${k}`), crop(sheet, { x, y: 0, w: 33, h: 40 })), `${k}`).toBe(true);
 });
 
 test("a sheet of two grids is cut in regions drawn around them", async ({ page }) => {

@@ -78,6 +78,17 @@ describe("caravan cut", () => {
       expect(samePixels(png.decode(readFileSync(at("cells", `${name}.png`)), name), crop(spaced, { x, y, w, h }))).toBe(true);
   });
 
+  it("spreads what counts leave over if asked", () => {
+    const path = write("uneven.png", sheetOfCells(4, 3));
+    const call = ["cut", path, "--count", "5x3", "--keep-empty"];
+    const told = caravan(...call, "--spread", "--json").json();
+    expect(told).toMatchObject({ cell: { w: 6, h: 10 }, spread: { x: 2, y: 0 }, leftOver: { right: 0, bottom: 0 } });
+    expect(told.frames.slice(0, 5).map(({ x }: { x: number }) => x)).toEqual([0, 6, 13, 19, 26]);
+    expect(caravan(...call, "--spread").stdout).toContain("2 px spread between columns");
+    expect(caravan(...call, "--json").json().leftOver).toEqual({ right: 2, bottom: 0 });
+    expect(caravan("cut", path, "--cell", "6x10", "--spread")).toMatchObject({ status: 2, stderr: expect.stringContaining("--count") });
+  });
+
   it("exits with 1 and one line with the file and the remedy, and leaves nothing behind", () => {
     writeFileSync(at("broken.png"), readFileSync(write("good.png", sheet)).subarray(0, 60));
     for (const args of [

@@ -53,6 +53,7 @@ const cut = z.object({
   columns: count.optional(),
   rows: count.optional(),
   leftOver: z.object({ right: count, bottom: count }).optional().describe("Pixels in no cell."),
+  spread: z.object({ x: count, y: count }).optional().describe("Pixels spread between columns and between rows, with --spread."),
   frames: z.array(cutFrame).describe("In reading order; for a metadata file in its own order."),
   skippedEmpty: count.describe("Empty cells."),
   skippedSmall: count.optional().describe("Islands below --least."),

@@ -27,6 +27,7 @@ export function addCut(program: Command): void {
     .argument("<image...>", "sheets: PNG, JPEG, WebP or TGA; - is one at standard input", givenPaths)
     .addOption(new Option("--cell <WxH>", "size of a cell in pixels").argParser(pair).conflicts(others("cell")))
     .addOption(new Option("--count <CxR>", "number of columns and rows").argParser(pair).conflicts(others("count")))
+    .option("--spread", "with --count: spread the pixels left over between the cells, each at its rounded place", false)
     .addOption(new Option("--islands", "along the outlines of what is drawn").default(false).conflicts(others("islands")))
     .addOption(new Option("--meta <file>", "by a metadata file of any make").conflicts(others("meta")))
     .addOption(

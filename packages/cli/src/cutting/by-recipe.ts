@@ -35,13 +35,14 @@ export async function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOpt
       words: `${image}: ${counted(frames.length, "frame")} along outlines${dirt}${written}`,
     };
   }
-  const { columns, rows, cell, leftOver } = gridOf({ w: width, h: height }, recipe as GridCut, image);
+  const { columns, rows, cell, spread, leftOver } = gridOf({ w: width, h: height }, recipe as GridCut, image);
+  const between = spread.x + spread.y > 0 ? `, ${spread.x} px spread between columns and ${spread.y} px between rows` : "";
   const left =
     leftOver.right + leftOver.bottom > 0
       ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom`
       : ", nothing left over";
   return {
-    told: { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver },
-    words: `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${counted(frames.length, "frame")}, ${skippedEmpty} empty left out${left}${written}`,
+    told: { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver, ...(between === "" ? {} : { spread }) },
+    words: `${image}: ${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, ${counted(frames.length, "frame")}, ${skippedEmpty} empty left out${between}${left}${written}`,
   };
 }

@@ -22,6 +22,7 @@ export interface CutOptions {
   margin: { x: number; y: number };
   gap: { x: number; y: number };
   offset?: { x: number; y: number };
+  spread: boolean;
   columns?: { first: number; last: number };
   rows?: { first: number; last: number };
   clear?: Clearing["colours"] | "auto";
@@ -49,6 +50,7 @@ export function refuseStrays(options: CutOptions, images: readonly string[]): vo
   if (options.clips && !makesProject(options)) wrongCall("--clips needs a project: an --out that ends in .caravan, or --project.");
   if (read.length > 0 && meta === undefined) wrongCall("--read needs --meta.");
   if (!islands && (join !== undefined || least !== undefined || level)) wrongCall("--join, --least and --level need --islands.");
+  if (options.spread && !options.count) wrongCall("--spread needs --count.");
   if (tolerance !== undefined && (clear === undefined || clear === "auto")) wrongCall("--tolerance needs --clear with a colour.");
 }
 
@@ -70,7 +72,8 @@ export function recipeOf(options: CutOptions): FindingCut {
   const only = columns || rows ? { only: { ...(columns ? { columns } : {}), ...(rows ? { rows } : {}) } } : {};
   const rest = { margin, gap, keepEmpty, ...(moved ? { offset: moved } : {}), ...only };
   if (options.cell) return { by: "cell", cell: { w: options.cell.a, h: options.cell.b }, ...rest };
-  if (options.count) return { by: "count", columns: options.count.a, rows: options.count.b, ...rest };
+  if (options.count)
+    return { by: "count", columns: options.count.a, rows: options.count.b, ...(options.spread ? { spread: true } : {}), ...rest };
   return wrongCall("Say how to cut: --cell WxH, --count CxR, --islands, --meta FILE or --suggest.");
 }
 

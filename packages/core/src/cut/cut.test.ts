@@ -14,7 +14,7 @@ const byCell = (w: number, h: number, margin = NONE, gap = NONE): GridCut => ({
   gap,
   keepEmpty: false,
 });
-const byCount = (columns: number, rows: number, margin = NONE, gap = NONE): GridCut => ({
+const byCount = (columns: number, rows: number, margin = NONE, gap = NONE): Extract<GridCut, { by: "count" }> => ({
   by: "count",
   columns,
   rows,
@@ -30,8 +30,8 @@ const cuts = fc.oneof(
     .record({ w: fc.integer({ min: 1, max: 40 }), h: fc.integer({ min: 1, max: 40 }), margin: spacing, gap: spacing })
     .map(({ w, h, margin, gap }) => byCell(w, h, margin, gap)),
   fc
-    .record({ c: fc.integer({ min: 1, max: 20 }), r: fc.integer({ min: 1, max: 20 }), margin: spacing, gap: spacing })
-    .map(({ c, r, margin, gap }) => byCount(c, r, margin, gap)),
+    .record({ c: fc.integer({ min: 1, max: 20 }), r: fc.integer({ min: 1, max: 20 }), margin: spacing, gap: spacing, spread: fc.boolean() })
+    .map(({ c, r, margin, gap, spread }) => ({ ...byCount(c, r, margin, gap), ...(spread ? { spread: true as const } : {}) })),
 );
 
 describe("gridOf", () => {
@@ -44,6 +44,24 @@ describe("gridOf", () => {
       rows: 2,
       leftOver: { right: 33, bottom: 15 },
     });
+  });
+
+  it("spreads what is left over if asked, so that no cell is more than half a pixel from its share of the sheet", () => {
+    const grid = gridOf({ w: 1024, h: 512 }, { ...byCount(6, 3), spread: true }, "x");
+    expect(grid).toMatchObject({ cell: { w: 170, h: 170 }, spread: { x: 4, y: 2 }, leftOver: { right: 1, bottom: 1 } });
+    const places = Array.from({ length: 6 }, (_, column) => cellRect(grid, column, 0).x);
+    expect(places).toEqual([0, 171, 341, 512, 683, 853]);
+    fc.assert(
+      fc.property(fc.integer({ min: 40, max: 5000 }), fc.integer({ min: 1, max: 40 }), (length, columns) => {
+        const { cell, leftOver, ...rest } = gridOf({ w: length, h: 40 }, { ...byCount(columns, 1), spread: true }, "x");
+        for (let column = 0; column < columns; column++) {
+          const { x, w } = cellRect({ cell, leftOver, ...rest }, column, 0);
+          expect(w).toBe(Math.floor(length / columns));
+          expect(Math.abs(x - (column * length) / columns)).toBeLessThanOrEqual(0.5);
+        }
+        expect(leftOver.right).toBeLessThanOrEqual(1);
+      }),
+    );
   });
 
   it("keeps every cell in the picture, apart from the others, and accounts for every pixel", () =>
@@ -83,8 +101,9 @@ describe("gridOf", () => {
 
   it("finds the cell under a pixel, and none in gaps and margins", () =>
     fc.assert(
-      fc.property(spacing, spacing, fc.nat({ max: 60 }), fc.nat({ max: 60 }), (margin, gap, x, y) => {
-        const grid = gridOf({ w: 60, h: 60 }, byCell(7, 9, margin, gap), "x");
+      fc.property(spacing, spacing, fc.nat({ max: 60 }), fc.nat({ max: 60 }), fc.boolean(), (margin, gap, x, y, spread) => {
+        const cut = spread ? { ...byCount(7, 4, margin, gap), spread: true as const } : byCell(7, 9, margin, gap);
+        const grid = gridOf({ w: 60, h: 60 }, cut, "x");
         const found = cellAt(grid, x, y);
         const inside = (column: number, row: number) => {
           const rect = cellRect(grid, column, row);

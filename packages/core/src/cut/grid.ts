@@ -2,8 +2,9 @@
  * Lays a grid of equal cells over a sheet.
  *
  * By cell size, there are as many columns and rows as whole cells fit; by counts, the cell is the largest whole size of which that many
- * fit. Nothing is stretched: leftover pixels at right and bottom are reported. Units: whole pixels, y down. Holds: every cell lies entirely
- * in the picture; no two overlap.
+ * fit. Nothing is stretched: leftover pixels at right and bottom are reported. Where they are spread, as on a sheet of 1024 px with 6
+ * columns, each cell is at the rounded place of its share of the sheet, so that drawings do not drift in their cells. Units: whole pixels,
+ * y down. Holds: every cell lies entirely in the picture; no two overlap; all have the same size.
  */
 import { CaravanError, type GridCut, type Rect, type Size, type Spacing } from "../model";
 import { t } from "../words";
@@ -14,6 +15,8 @@ export interface Grid {
   readonly rows: number;
   readonly margin: Spacing;
   readonly gap: Spacing;
+  /** Pixels that are spread between the columns and between the rows: fewer than there are of these, at most one at each place. */
+  readonly spread: Spacing;
   /** Pixels at the right and at the bottom that belong to no cell. */
   readonly leftOver: { readonly right: number; readonly bottom: number };
 }
@@ -56,8 +59,23 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
       t("That makes {columns} × {rows} cells; the limit is {mostCells}.", { columns, rows, mostCells: MOST_CELLS }),
       t("Use larger cells, or fewer columns and rows."),
     );
-  const leftOver = { right: room.w - columns * w - (columns - 1) * gap.x, bottom: room.h - rows * h - (rows - 1) * gap.y };
-  return { cell, columns, rows, margin, gap, leftOver };
+  const rest = { x: room.w - columns * w - (columns - 1) * gap.x, y: room.h - rows * h - (rows - 1) * gap.y };
+  const spread = cut.by === "count" && cut.spread ? rest : { x: 0, y: 0 };
+  const leftOver = {
+    right: rest.x - spreadBefore(columns - 1, columns, spread.x),
+    bottom: rest.y - spreadBefore(rows - 1, rows, spread.y),
+  };
+  return { cell, columns, rows, margin, gap, spread, leftOver };
+}
+
+/** Of `spread` pixels those before the cell `k` of `count`. */
+function spreadBefore(k: number, count: number, spread: number): number {
+  return Math.round((k * spread) / count);
+}
+
+/** px: from one cell to the next, on average. */
+export function pitchOf({ cell, gap, spread, columns, rows }: Grid): { x: number; y: number } {
+  return { x: cell.w + gap.x + spread.x / columns, y: cell.h + gap.y + spread.y / rows };
 }
 
 /** Whether everything left over is a border as wide as the margin or the spacing: sheets often end with one, and no cell is missing. */
@@ -90,15 +108,23 @@ function cellFromCounts(room: Size, cut: Extract<GridCut, { by: "count" }>, wher
 }
 
 /** The rectangle of the cell at a column and row that the grid has. */
-export function cellRect({ cell, margin, gap }: Grid, column: number, row: number): Rect {
-  return { x: margin.x + column * (cell.w + gap.x), y: margin.y + row * (cell.h + gap.y), w: cell.w, h: cell.h };
+export function cellRect(grid: Grid, column: number, row: number): Rect {
+  const { cell, margin, gap, spread } = grid;
+  return {
+    x: margin.x + column * (cell.w + gap.x) + spreadBefore(column, grid.columns, spread.x),
+    y: margin.y + row * (cell.h + gap.y) + spreadBefore(row, grid.rows, spread.y),
+    ...cell,
+  };
 }
 
 /** The column and row of the cell that holds the pixel (x, y), or null between and beyond the cells. */
 export function cellAt(grid: Grid, x: number, y: number): { column: number; row: number } | null {
-  const column = Math.floor((x - grid.margin.x) / (grid.cell.w + grid.gap.x));
-  const row = Math.floor((y - grid.margin.y) / (grid.cell.h + grid.gap.y));
+  const pitch = pitchOf(grid);
+  // A cell begins up to half a pixel before its share of the sheet.
+  const column = Math.floor((x - grid.margin.x + 0.5) / pitch.x);
+  const row = Math.floor((y - grid.margin.y + 0.5) / pitch.y);
   if (column < 0 || row < 0 || column >= grid.columns || row >= grid.rows) return null;
   const rect = cellRect(grid, column, row);
-  return x < rect.x + rect.w && y < rect.y + rect.h ? { column, row } : null;
+  const isInside = x >= rect.x && y >= rect.y && x < rect.x + rect.w && y < rect.y + rect.h;
+  return isInside ? { column, row } : null;
 }

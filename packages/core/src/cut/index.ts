@@ -1,5 +1,5 @@
 export { cutByGrid } from "./cells";
-export { cellAt, cellRect, type Grid, gridOf, leavesBorderOnly } from "./grid";
+export { cellAt, cellRect, type Grid, gridOf, leavesBorderOnly, pitchOf } from "./grid";
 export { type CutPieces, cutSheet, type FindingCut, likenessOf, type Piece } from "./pieces";
 export { cutOfSuggestion, suggestGrids } from "./suggest";
 export { type OutlineSuggestion, suggestOutlines, USUAL_OUTLINES } from "./suggest-outlines";

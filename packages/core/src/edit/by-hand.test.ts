@@ -141,6 +141,22 @@ describe("the contents of a drop", () => {
     expect(source(double).cut).toMatchObject({ by: "count", columns: 4, rows: 3 });
   });
 
+  it("whose rest is spread keeps its shares of the sheet when a row is added", () => {
+    const five = { by: "count" as const, columns: 5, rows: 3, spread: true as const, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: true };
+    const counted = cutSource(porterProject(), PORTER, five, porterCoverage());
+    const taller = sheetOfCells(4, 4);
+    const at = (width: number, height: number) => [{ sha256: "7".repeat(64), width, height }];
+    const grown = refreshSource(counted, PORTER, at(taller.width, taller.height), [coverageOf(taller)]);
+    expect(source(grown).cut).toEqual({ ...five, rows: 4 });
+    expect(
+      source(grown)
+        .frames.slice(0, 15)
+        .map(({ rect }) => rect),
+    ).toEqual(source(counted).frames.map(({ rect }) => rect));
+    const wider = refreshSource(counted, PORTER, at(36, 30), [coverageOf(clearPixels(36, 30))]);
+    expect(source(wider).cut).toEqual(five);
+  });
+
   it("is cleared by recipe and cut again, and the background returns when restored", () => {
     const clearing = { colours: ["#ffffff"], tolerance: 0, from: "edges", fringe: false } as const;
     const cleared = setClearing(porterProject(), PORTER, { ...clearing, colours: ["#ffffff"] }, [porterCoverage()]);

@@ -1,5 +1,5 @@
 /** Cuts sources by any recipe, and cuts them again when their art has changed. */
-import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, traitsOf } from "../cut";
+import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, pitchOf, traitsOf } from "../cut";
 import type { NewFrame } from "../frame-identity";
 import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, identified, onPicture, withIdentity } from "../frame-identity";
 import { withAnchoredFrames } from "../marks";
@@ -194,9 +194,22 @@ function isGrid(cut: Cut | null): cut is GridCut {
 function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedPicture): Cut | null {
   const before = sheetOf({ pictures });
   if (cut?.by !== "count" || (before.width === width && before.height === height)) return cut;
-  const { columns: _columns, rows: _rows, ...rest } = cut;
-  const { cell, leftOver } = gridOf({ w: before.width, h: before.height }, cut, name);
+  const { columns: _columns, rows: _rows, spread, ...rest } = cut;
+  const old = gridOf({ w: before.width, h: before.height }, cut, name);
+  const { cell, leftOver } = old;
   if (cell.w > width || cell.h > height) return cut;
+  if (spread) {
+    const pitch = pitchOf(old);
+    const count = (length: number, of: number) => Math.max(1, Math.round(length / of));
+    const counted = {
+      ...cut,
+      columns: count(width - old.margin.x + old.gap.x, pitch.x),
+      rows: count(height - old.margin.y + old.gap.y, pitch.y),
+    };
+    const now = pitchOf(gridOf({ w: width, h: height }, counted, name));
+    const stays = (a: number, b: number, cells: number) => Math.abs(a - b) * cells < 1;
+    return stays(now.x, pitch.x, counted.columns) && stays(now.y, pitch.y, counted.rows) ? counted : cut;
+  }
   const byCell: Cut = { ...rest, by: "cell", cell };
   const grid = gridOf({ w: width, h: height }, byCell, name);
   return grid.leftOver.right === leftOver.right && grid.leftOver.bottom === leftOver.bottom ? byCell : cut;

@@ -12,6 +12,7 @@ import {
   type Example,
   type FrameRef,
   frameRef,
+  type GridCut,
   type MarkName,
   type Part,
   type Project,
@@ -94,14 +95,16 @@ export const refs = (project: Project, dice: Dice): FrameRef[] => {
 export const places = (project: Project, dice: Dice): edits.DataPlaces =>
   dice(2) === 0 ? { clips: [clip(project, dice)] } : { frames: refs(project, dice) };
 export const steps = (dice: Dice) => Array.from({ length: 1 + dice(3) }, () => dice(6));
-export const grid = (dice: Dice) => ({
-  by: "cell" as const,
-  cell: { w: 5 + dice(6), h: 8 + dice(4) },
-  margin: { x: dice(3), y: dice(3) },
-  gap: NO_SPACE,
-  keepEmpty: dice(2) === 0,
-  ...(dice(2) === 0 ? { offset: { x: dice(5) - 2, y: dice(5) - 2 } } : {}),
-});
+export const grid = (dice: Dice): GridCut => {
+  const spaces = { margin: { x: dice(3), y: dice(3) }, gap: NO_SPACE, keepEmpty: dice(2) === 0 };
+  if (dice(3) === 0) return { by: "count", columns: 2 + dice(4), rows: 1 + dice(3), ...(dice(3) === 0 ? {} : { spread: true }), ...spaces };
+  return {
+    by: "cell",
+    cell: { w: 5 + dice(6), h: 8 + dice(4) },
+    ...spaces,
+    ...(dice(2) === 0 ? { offset: { x: dice(5) - 2, y: dice(5) - 2 } } : {}),
+  };
+};
 
 /** The key, place and name of frames as a metadata file has them. */
 export const told = (dice: Dice): NewFrame[] =>

@@ -54,6 +54,8 @@ const MIGRATIONS: Record<number, (file: Content) => Content> = {
   12: (file) => ({ ...file, version: 13 }),
   // Examples may keep the size of their picture.
   13: (file) => ({ ...file, version: 14 }),
+  // Grids by counts may spread what is left over.
+  14: (file) => ({ ...file, version: 15 }),
 };
 
 function withoutExampleOrContact(delivery: unknown): unknown {

@@ -16,7 +16,7 @@ import { Name } from "./name";
 import { Project } from "./project";
 
 const PROJECT_FORMAT = "caravan-project";
-export const PROJECT_VERSION = 14;
+export const PROJECT_VERSION = 15;
 
 export const ProjectFile = z.strictObject({
   format: z.literal(PROJECT_FORMAT),

@@ -31,7 +31,18 @@ const gridFields = {
 };
 
 const CellCut = z.strictObject({ by: z.literal("cell"), cell: Size, ...gridFields });
-const CountCut = z.strictObject({ by: z.literal("count"), columns: z.int().positive(), rows: z.int().positive(), ...gridFields });
+const CountCut = z.strictObject({
+  by: z.literal("count"),
+  columns: z.int().positive(),
+  rows: z.int().positive(),
+  spread: z
+    .literal(true)
+    .optional()
+    .describe(
+      "The pixels left over are spread between the cells, each at its rounded place; without it they are left at right and bottom.",
+    ),
+  ...gridFields,
+});
 
 /** One grid over the whole sheet. */
 export const GridCut = z.discriminatedUnion("by", [CellCut, CountCut]);

@@ -1,3 +1,4 @@
+import { cellRect } from "@caravan/core/cut";
 import { cutSource, dropFrames } from "@caravan/core/edit";
 import { type FrameRef, frameRef, type Source } from "@caravan/core/model";
 import { coverageOf } from "@caravan/core/raster";
@@ -5,7 +6,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { NO_SPACE, PORTER, porterProject, sheetOfCells } from "../../../../../packages/core/src/edit/project.fixture";
 import { describeCursor, movedCursor } from "./cursor";
-import { cutOf, gridOfSource, outcomeInWords, withCell, withCounts } from "./recipe";
+import { cutOf, gridOfSource, maySpread, nudged, outcomeInWords, withCell, withCounts, withSpread } from "./recipe";
 import { sheetScene } from "./sheet-scene";
 import { fitted, opening, panned, pixelAt, SHEET_ZOOMS, zoomedAt } from "./sheet-view";
 
@@ -64,19 +65,19 @@ describe("the sheet's view", () => {
   it("finds the pixel under a point", () => expect(pixelAt({ zoom: 4, x: 10, y: 20 }, 17, 19)).toEqual({ x: 1, y: -1 }));
 });
 
-describe("the sheet's scene", () => {
-  const scene = (change: Partial<Parameters<typeof sheetScene>[0]> = {}) =>
-    sheetScene({
-      source,
-      grid: gridOfSource(source),
-      region: 0,
-      picked: [],
-      cursor: null,
-      hoverRow: null,
-      inSight: { x: 0, y: 0, w: 32, h: 30 },
-      ...change,
-    });
+const scene = (change: Partial<Parameters<typeof sheetScene>[0]> = {}) =>
+  sheetScene({
+    source,
+    grid: gridOfSource(source),
+    region: 0,
+    picked: [],
+    cursor: null,
+    hoverRow: null,
+    inSight: { x: 0, y: 0, w: 32, h: 30 },
+    ...change,
+  });
 
+describe("the sheet's scene", () => {
   it("distinguishes frames, empty and dropped cells, picks with their numbers, cursor and row", () => {
     const dropped = dropFrames(project, [ref(0, 2)]).sources[0] as Source;
     const drawn = scene({ source: dropped, picked: [ref(3), ref(1)], cursor: ref(2), hoverRow: 1 });
@@ -115,6 +116,25 @@ describe("the recipe's fields", () => {
     expect([grid.columns, grid.rows, grid.cell]).toEqual([1, 1, { w: 32, h: 30 }]);
     expect(withCounts(cutOf(uncut), grid, { columns: 4 })).toMatchObject({ by: "count", columns: 4, rows: 1 });
     expect(withCell(cutOf(uncut), grid, { h: 10 })).toMatchObject({ by: "cell", cell: { w: 32, h: 10 } });
+  });
+
+  it("offer to spread what counts leave over, which later counts and nudges keep, and a cell size ends", () => {
+    const five = { by: "count" as const, columns: 5, rows: 3, margin: NO_SPACE, gap: NO_SPACE, keepEmpty: false };
+    const cutInFive = { ...source, cut: five };
+    expect(maySpread(five, gridOfSource(cutInFive))).toBe(true);
+    expect(maySpread(cutOf(source), gridOfSource(source))).toBe(false);
+    const cut = withSpread(five, gridOfSource(cutInFive), true);
+    const spread = { ...source, cut };
+    const grid = gridOfSource(spread);
+    expect(cut).toEqual({ ...five, spread: true });
+    expect(Array.from({ length: 5 }, (_, column) => cellRect(grid, column, 0).x)).toEqual([0, 6, 13, 19, 26]);
+    expect(scene({ source: spread, grid }).leftOver).toEqual([]);
+    expect(outcomeInWords(spread, grid).text).toContain("2 px spread between columns");
+    expect(withCounts(cut, grid, { rows: 2 })).toEqual({ ...cut, rows: 2 });
+    expect(nudged(cut, grid, 1, 0)).toEqual({ ...cut, margin: { x: 1, y: 0 } });
+    expect(nudged(five, gridOfSource(cutInFive), 1, 0)).toMatchObject({ by: "cell", cell: { w: 6, h: 10 } });
+    expect(withCell(cut, grid, { w: 6 })).toMatchObject({ by: "cell", cell: { w: 6, h: 10 } });
+    expect(withSpread(cut, grid, false)).toEqual(five);
   });
 
   it("report the outcome", () => {

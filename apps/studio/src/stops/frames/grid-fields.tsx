@@ -14,7 +14,7 @@ import { sayUnlessDone } from "../../ui/notices";
 import { FieldBox, NumberField } from "../../ui/number-field";
 import { Tick } from "../../ui/tick";
 import { t } from "../../ui/words";
-import { cutOf, withCell, withCounts } from "./recipe";
+import { cutOf, isSpread, maySpread, nudged, withCell, withCounts, withSpread } from "./recipe";
 
 interface Props {
   readonly cut: GridCut;
@@ -70,8 +70,7 @@ function sizeOf(source: Source): Size {
 /** The grid, typed or nudged: cell size and counts are two ways to say the same, and either may be changed. */
 export function GridFields({ cut, grid, onCut: apply }: Props) {
   const nudge = (dx: number, dy: number) => {
-    const margin = { x: Math.max(0, cut.margin.x + dx), y: Math.max(0, cut.margin.y + dy) };
-    apply({ ...withCell(cut, grid, {}), margin });
+    apply(nudged(cut, grid, dx, dy));
   };
   useKeys(t("The grid"), [
     { keys: "g", label: t("Type how many columns and rows"), run: () => goToField("columns") },
@@ -151,6 +150,9 @@ export function GridFields({ cut, grid, onCut: apply }: Props) {
           onChange={(y) => apply({ ...cut, gap: { ...cut.gap, y } })}
         />
       </FieldBox>
+      {maySpread(cut, grid) && (
+        <Tick label={t("spread what is left over")} checked={isSpread(cut)} onChange={(spread) => apply(withSpread(cut, grid, spread))} />
+      )}
       <Tick label={t("keep empty cells")} checked={cut.keepEmpty} onChange={(keepEmpty) => apply({ ...cut, keepEmpty })} />
     </div>
   );

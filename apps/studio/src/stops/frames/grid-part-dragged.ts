@@ -2,7 +2,7 @@
  * Computes the part of a grid from dragging its edges on the sheet. Pure, and tested. An edge released near a grid line adds or removes
  * columns or rows; the left or top edge released elsewhere moves the start of the grid, and cells keep their size.
  */
-import { cellRect, type Grid } from "@caravan/core/cut";
+import { cellRect, type Grid, pitchOf } from "@caravan/core/cut";
 import type { GridCut, Rect } from "@caravan/core/model";
 
 /** Share of a cell within which an edge is near a line. */
@@ -17,14 +17,15 @@ export function partOfGrid(grid: Grid, { only }: Pick<GridCut, "only">): Rect {
 
 /** The cut after the part was dragged from `before` to `after`. */
 export function cutAfterDrag(cut: GridCut, grid: Grid, before: Rect, after: Rect): GridCut {
+  const pitch = pitchOf(grid);
   const along = sideAfterDrag(
-    { start: grid.margin.x, cell: grid.cell.w, gap: grid.gap.x, count: grid.columns },
+    { start: grid.margin.x, pitch: pitch.x, gap: grid.gap.x, count: grid.columns },
     spanOf(cut.only?.columns, grid.columns),
     [before.x, before.x + before.w],
     [after.x, after.x + after.w],
   );
   const down = sideAfterDrag(
-    { start: grid.margin.y, cell: grid.cell.h, gap: grid.gap.y, count: grid.rows },
+    { start: grid.margin.y, pitch: pitch.y, gap: grid.gap.y, count: grid.rows },
     spanOf(cut.only?.rows, grid.rows),
     [before.y, before.y + before.h],
     [after.y, after.y + after.h],
@@ -44,13 +45,19 @@ export function cutAfterDrag(cut: GridCut, grid: Grid, before: Rect, after: Rect
   } as GridCut;
 }
 
-function withoutCounts({ columns: _columns, rows: _rows, ...rest }: Omit<Extract<GridCut, { by: "count" }>, "only" | "offset">) {
+function withoutCounts({
+  columns: _columns,
+  rows: _rows,
+  spread: _spread,
+  ...rest
+}: Omit<Extract<GridCut, { by: "count" }>, "only" | "offset">) {
   return rest;
 }
 
 interface Side {
   readonly start: number;
-  readonly cell: number;
+  /** px: from one cell to the next, on average. */
+  readonly pitch: number;
   readonly gap: number;
   readonly count: number;
 }
@@ -63,8 +70,7 @@ interface Span {
 type Ends = readonly [from: number, to: number];
 
 /** The cells taken on one side, null for all, and how far the grid moved along it. */
-function sideAfterDrag({ start, cell, gap, count }: Side, span: Span, before: Ends, after: Ends): { span: Span | null; moved: number } {
-  const pitch = cell + gap;
+function sideAfterDrag({ start, pitch, gap, count }: Side, span: Span, before: Ends, after: Ends): { span: Span | null; moved: number } {
   let { first, last } = span;
   let moved = 0;
   if (after[1] !== before[1]) last = clamp(Math.round((after[1] - start + gap) / pitch) - 1, first, count - 1);
@@ -74,7 +80,7 @@ function sideAfterDrag({ start, cell, gap, count }: Side, span: Span, before: En
     else {
       moved = after[0] - before[0];
       // What was left out before the part is left out by where the grid begins now.
-      moved += first * pitch;
+      moved += Math.round(first * pitch);
       last = Math.max(0, last - first);
       first = 0;
     }

@@ -24,7 +24,32 @@ export function withCell(cut: GridCut, grid: Grid, cell: Partial<Size>): GridCut
 
 /** The cut with new counts; a count not given keeps its current result. */
 export function withCounts(cut: GridCut, grid: Grid, counts: { columns?: number; rows?: number }): GridCut {
-  return { by: "count", columns: grid.columns, rows: grid.rows, ...counts, ...restOf(cut) };
+  return { by: "count", columns: grid.columns, rows: grid.rows, ...spreadOf(cut), ...counts, ...restOf(cut) };
+}
+
+/** The cut by the counts that it comes to, with what is left over spread between the cells or not. */
+export function withSpread(cut: GridCut, grid: Grid, isSpread: boolean): GridCut {
+  return { by: "count", columns: grid.columns, rows: grid.rows, ...(isSpread ? { spread: true as const } : {}), ...restOf(cut) };
+}
+
+/** The grid moved by its margin: cells keep their size, or their shares of the sheet. */
+export function nudged(cut: GridCut, grid: Grid, dx: number, dy: number): GridCut {
+  const margin = { x: Math.max(0, cut.margin.x + dx), y: Math.max(0, cut.margin.y + dy) };
+  return { ...(isSpread(cut) ? cut : withCell(cut, grid, {})), margin };
+}
+
+export function isSpread(cut: GridCut): boolean {
+  return cut.by === "count" && cut.spread === true;
+}
+
+/** Whether spreading what is left over would move cells, or does. */
+export function maySpread(cut: GridCut, grid: Grid): boolean {
+  const { right, bottom } = grid.leftOver;
+  return isSpread(cut) || (cut.by === "count" && ((right > 0 && grid.columns > 1) || (bottom > 0 && grid.rows > 1)));
+}
+
+function spreadOf(cut: GridCut): { spread?: true } {
+  return isSpread(cut) ? { spread: true } : {};
 }
 
 /** The facts of a grid, however it is given. */
@@ -40,6 +65,7 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
   const taken = span(cutOf(source).only?.columns, grid.columns) * span(cutOf(source).only?.rows, grid.rows);
   const skipped = taken - source.frames.length;
   const beside = grid.columns * grid.rows - taken;
+  const { spread } = grid;
   const { right, bottom } = grid.leftOver;
   const rest = [right && t("{right} px at right", { right }), bottom && t("{bottom} px at bottom", { bottom })].filter(Boolean).join(", ");
   const good = leavesBorderOnly(grid);
@@ -48,6 +74,8 @@ export function outcomeInWords(source: Source, grid: Grid): { text: string; good
     skipped > 0 ? t("{skipped} empty left out", { skipped }) : empty > 0 ? t("{empty} empty", { empty }) : t("none empty"),
     ...(beside > 0 ? [t("{beside} cells not taken", { beside })] : []),
     ...(dropped > 0 ? [t("{dropped} dropped", { dropped })] : []),
+    ...(spread.x > 0 ? [t("{px} px spread between columns", { px: spread.x })] : []),
+    ...(spread.y > 0 ? [t("{px} px spread between rows", { px: spread.y })] : []),
     rest === "" ? t("nothing left over") : good ? t("nothing left over but a border: {rest}", { rest }) : t("left over: {rest}", { rest }),
   ];
   return { text: parts.join(", "), good };

@@ -1,6 +1,6 @@
 "use client";
 
-import { cellAt, type Grid, traitsOf } from "@caravan/core/cut";
+import { cellAt, type Grid, pitchOf, traitsOf } from "@caravan/core/cut";
 import { encloses, type Frame, type FrameRef, keptRefs, type Source, sheetOf } from "@caravan/core/model";
 import { Minus, Plus } from "lucide-react";
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -247,7 +247,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
 /** A handle at the left of each row in sight: a click picks the whole row. */
 function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid | null; view: SheetView; height: number }) {
   const count = grid ? grid.rows : source.frames.reduce((most, frame) => Math.max(most, frame.row + 1), 0);
-  const tall = (grid ? grid.cell.h + grid.gap.y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
+  const tall = (grid ? pitchOf(grid).y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
   const hoverRow = useView((each) => each.hoverRow);
   const countFrom = useCountFrom();
   // Frames from a file or drawn by hand form no visible rows.

@@ -2,7 +2,7 @@
  * Computes what is drawn over a sheet: cells, which are empty, dropped or picked, and the key cursor. Pure, and tested; `paint` only puts
  * it on a canvas. Rectangles in sheet pixels; contains only what is visible.
  */
-import { cellRect, type Grid, leavesBorderOnly } from "@caravan/core/cut";
+import { cellRect, type Grid, leavesBorderOnly, pitchOf } from "@caravan/core/cut";
 import { type FrameRef, frameRef, overlaps, type Rect, type Source, sheetOf } from "@caravan/core/model";
 
 export interface SheetScene {
@@ -41,8 +41,9 @@ export function sheetScene({ source, grid, picked, cursor, hoverRow, inSight, re
   const numbers = new Map(picked.map((ref, k) => [ref, k + 1]));
   const scene = { frames: [] as Rect[], empty: [] as Rect[], dropped: [] as Rect[], picked: [] as { rect: Rect; number: number }[] };
   let cursorRect: Rect | null = null;
-  const columns = spanInSight(inSight.x, inSight.w, grid.margin.x, grid.cell.w + grid.gap.x, grid.columns);
-  const rows = spanInSight(inSight.y, inSight.h, grid.margin.y, grid.cell.h + grid.gap.y, grid.rows);
+  const pitch = pitchOf(grid);
+  const columns = spanInSight(inSight.x, inSight.w, grid.margin.x, pitch.x, grid.columns);
+  const rows = spanInSight(inSight.y, inSight.h, grid.margin.y, pitch.y, grid.rows);
   for (let row = rows.from; row < rows.end; row++)
     for (let column = columns.from; column < columns.end; column++) {
       const rect = cellRect(grid, column, row);
@@ -110,8 +111,9 @@ function wholeOf(source: Source): Rect {
 
 function spanInSight(start: number, length: number, margin: number, pitch: number, count: number): { from: number; end: number } {
   return {
-    from: Math.max(0, Math.floor((start - margin) / pitch)),
-    end: Math.min(count, Math.ceil((start + length - margin) / pitch)),
+    // Spread cells may begin up to half a pixel from their share.
+    from: Math.max(0, Math.floor((start - margin - 0.5) / pitch)),
+    end: Math.min(count, Math.ceil((start + length - margin + 0.5) / pitch)),
   };
 }
 

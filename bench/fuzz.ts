@@ -1,8 +1,8 @@
 /**
  * Checks that no damaged file makes a reader crash, hang, or fail without naming the file.
  *
- * `npm run fuzz -- --count 20000 --seed 1` (the defaults; the test command runs 2,000) feeds random and mutated PNG, APNG, GIF, ZIP,
- * OpenRaster, project, JSON, XML, CSV and text files to the readers of studio and command line, and prints the results per kind. Anything
+ * `npm run fuzz -- --count 20000 --seed 1` (the defaults; the test command runs 2,000) feeds random and mutated PNG, APNG, GIF, WebP,
+ * ZIP, OpenRaster, project, JSON, XML, CSV and text files to the readers of studio and command line, and prints the results per kind. Anything
  * worse than a clear error ends it with exit code 1 and saves the bytes to a file. The unit tests do the same with a few hundred runs each.
  */
 import { readFileSync, writeFileSync } from "node:fs";
@@ -16,6 +16,7 @@ import {
   looksLikeGif,
   looksLikePng,
   type NamedFile,
+  readAnimatedWebp,
   readApng,
   readGif,
   readOpenRaster,
@@ -30,6 +31,7 @@ import { coverageOf } from "@caravan/core/raster";
 import { seeded } from "../examples/draw/canvas";
 import { pngCodec } from "../packages/cli/src/png";
 import { apngOf } from "../packages/core/src/codec/apng.fixture";
+import { decodePlain, webpOf } from "../packages/core/src/codec/webp.fixture";
 import { sheet } from "./subjects";
 
 const { values: options } = parseArgs({ options: { count: { type: "string", default: "20000" }, seed: { type: "string", default: "1" } } });
@@ -61,7 +63,7 @@ interface Kind {
   /** Damage that keeps the file's structure, so that readers get past their first checks. */
   readonly within?: (bytes: Uint8Array) => Uint8Array;
   /** Reads it wholly; throws what the reader throws. */
-  read(bytes: Uint8Array): void;
+  read(bytes: Uint8Array): void | Promise<void>;
 }
 
 const pixelsOf = ({ width, height, bytes }: { width: number; height: number; bytes: Uint8Array }) => {
@@ -107,6 +109,20 @@ const kinds: readonly Kind[] = [
     read: (bytes) => {
       if (!looksLikeGif(bytes)) return;
       for (const { pixels } of readGif(bytes, "fuzz.gif").frames(() => {})) pixelsOf(pixels);
+    },
+  },
+  {
+    name: "animated WebP",
+    seeds: [
+      webpOf(
+        [0, 1].map((k) => ({ pixels: sheet(40, 2), x: 2 * k, y: 0, ms: 80, clears: k === 0, over: k === 1 })),
+        { w: 42, h: 40 },
+        0,
+      ),
+    ],
+    read: async (bytes) => {
+      const frames = readAnimatedWebp(bytes, "fuzz.webp", decodePlain)?.frames(() => {}) ?? [];
+      for await (const { pixels } of frames) pixelsOf(pixels);
     },
   },
   {
@@ -280,7 +296,7 @@ for (const kind of kinds) {
     const start = process.cpuUsage();
     let wrong: string | null = null;
     try {
-      read(bytes);
+      await read(bytes);
       counts.read++;
     } catch (error) {
       counts.refused++;

@@ -73,8 +73,8 @@ describe("the project file", () => {
   });
 
   it("refuses a newer version by name and number", () =>
-    expect(reading((content) => void Object.assign(content, { version: 15 }))).toThrow(
-      /newer Caravan \(version 15; this one reads up to 14\).*nothing was changed/,
+    expect(reading((content) => void Object.assign(content, { version: 16 }))).toThrow(
+      /newer Caravan \(version 16; this one reads up to 15\).*nothing was changed/,
     ));
 
   it("refuses anything but a project", () => {

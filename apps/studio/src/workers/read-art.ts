@@ -61,7 +61,7 @@ export async function readArt(blob: Blob, where: string, png: PngCodec): Promise
     throw new CaravanError(
       "not-a-picture",
       where,
-      t("This is an animation in AVIF, of which browsers give away only the first picture."),
+      t("This is an animation in AVIF, of which only the first picture could be read."),
       t("Save it as animated PNG, WebP or GIF, or as a film."),
     );
   return { kind: "still", picture: await encoded(await pixelsOfStill(blob, where), png) };

@@ -7,7 +7,7 @@
 import type { Pixels } from "../raster";
 import { t } from "../words";
 import { type Animation, type AnimationFrame, UNSAID_DELAY } from "./animation";
-import { composing, type Laid, outside } from "./composing";
+import { composing, type Laid, whyOutside } from "./composing";
 import { joined } from "./joined";
 import type { PngCodec } from "./png";
 import { type Chunk, chunk, chunksOf } from "./png-chunks";
@@ -81,7 +81,7 @@ function* composed(
 ): Generator<AnimationFrame> {
   const show = composing(width, height);
   for (const [index, { control, data }] of frames.entries()) {
-    const wrong = outside(control, width, height);
+    const wrong = whyOutside(control, width, height);
     if (wrong !== null) {
       onDamage(index, wrong);
       continue;

@@ -32,7 +32,7 @@ export function composing(width: number, height: number): (part: Pixels, laid: L
 }
 
 /** What is wrong with a part's rectangle, in words, or null. */
-export function outside(part: { x: number; y: number; w: number; h: number }, width: number, height: number): string | null {
+export function whyOutside(part: { x: number; y: number; w: number; h: number }, width: number, height: number): string | null {
   const { x, y, w, h } = part;
   if (w > 0 && h > 0 && x + w <= width && y + h <= height) return null;
   return t("It lies at {x}, {y} with {w} × {h} px, outside the {width} × {height} px picture.", { x, y, w, h, width, height });

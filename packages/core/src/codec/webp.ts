@@ -8,7 +8,7 @@ import { CaravanError } from "../model";
 import type { Pixels } from "../raster";
 import { t } from "../words";
 import { type AwaitedAnimation, UNSAID_DELAY } from "./animation";
-import { composing, type Laid, outside } from "./composing";
+import { composing, type Laid, whyOutside } from "./composing";
 import { joined } from "./joined";
 import { LONGEST_SIDE, MOST_PIXELS } from "./png-structure";
 
@@ -115,7 +115,7 @@ async function* composed(
 ): ReturnType<AwaitedAnimation["frames"]> {
   const show = composing(width, height);
   for (const [index, frame] of frames.entries()) {
-    const wrong = frame.isCutOff ? t("It is cut off.") : outside(frame, width, height);
+    const wrong = frame.isCutOff ? t("It is cut off.") : whyOutside(frame, width, height);
     if (wrong !== null) {
       onDamage(index, wrong);
       continue;

@@ -199,6 +199,8 @@ test("a grid that is tried out and put back has its frames as they were, and not
   // Outlines around two figures each, and back.
   const way = page.getByRole("radiogroup", { name: "Way of cutting" });
   await way.getByRole("radio", { name: "Outlines" }).click();
+  // The usual distance is shown until the sheet's own is found; typing the same into the field would be no typing.
+  await expect(page.getByTestId("outcome")).toContainText("8 frames in 2 rows");
   await typeNumber(page, "Join distance", 12);
   await expect(page.getByTestId("outcome")).toContainText("4 frames");
   await way.getByRole("radio", { name: "Cells" }).click();

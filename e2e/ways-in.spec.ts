@@ -76,6 +76,11 @@ test("of a whole game's folder only what was drawn for it is imported", async ({
   rmSync(game, { recursive: true });
 });
 
+test("a hidden file that is given by itself is imported", async ({ page }) => {
+  await dropFiles(page, [pngFile(".hero.png", figureSheet(4, 1))]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+});
+
 test("what has no file in it is not passed over in silence: a link, an empty folder", async ({ page }) => {
   const empty = mkdtempSync(join(tmpdir(), "caravan-empty-"));
   await dropAsSystem(page, { items: [], files: [empty] });

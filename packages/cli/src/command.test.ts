@@ -85,7 +85,7 @@ describe("caravan cut", () => {
     expect(told).toMatchObject({ cell: { w: 6, h: 10 }, spread: { x: 2, y: 0 }, leftOver: { right: 0, bottom: 0 } });
     expect(told.frames.slice(0, 5).map(({ x }: { x: number }) => x)).toEqual([0, 6, 13, 19, 26]);
     expect(caravan(...call, "--spread").stdout).toMatch(/2 px spread between columns and 0 px between rows, nothing left over$/m);
-    expect(caravan(...call).stdout).toContain("2 px left over at right and 0 px at bottom (--spread spreads them)");
+    expect(caravan(...call).stdout).toContain("2 px left over at right and 0 px at bottom (--spread puts them between the cells)");
     expect(caravan(...call, "--json").json().leftOver).toEqual({ right: 2, bottom: 0 });
     expect(caravan("cut", path, "--cell", "6x10", "--spread")).toMatchObject({ status: 2, stderr: expect.stringContaining("--count") });
   });

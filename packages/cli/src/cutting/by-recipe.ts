@@ -39,7 +39,7 @@ export async function byRecipe(sheet: Sheet, recipe: FindingCut, options: CutOpt
   const between = spread.x + spread.y > 0 ? `, ${spread.x} px spread between columns and ${spread.y} px between rows` : "";
   const left =
     leftOver.right + leftOver.bottom > 0
-      ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom${recipe.by === "count" && !recipe.spread ? " (--spread spreads them)" : ""}`
+      ? `, ${leftOver.right} px left over at right and ${leftOver.bottom} px at bottom${recipe.by === "count" && !recipe.spread ? " (--spread puts them between the cells)" : ""}`
       : ", nothing left over";
   return {
     told: { image, width, height, cell, columns, rows, frames, skippedEmpty, leftOver, ...(between === "" ? {} : { spread }) },

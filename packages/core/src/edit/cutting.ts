@@ -1,5 +1,5 @@
 /** Cuts sources by any recipe, and cuts them again when their art has changed. */
-import { type CutPieces, cutInWords, cutSheet, type FindingCut, gridOf, type Piece, pitchOf, traitsOf } from "../cut";
+import { type CutPieces, cutInWords, cutSheet, type FindingCut, type Grid, gridOf, type Piece, pitchOf, traitsOf } from "../cut";
 import type { NewFrame } from "../frame-identity";
 import { BY_OUTLINE, type Drawings, followDrawings, followPlaces, identified, onPicture, withIdentity } from "../frame-identity";
 import { withAnchoredFrames } from "../marks";
@@ -16,6 +16,7 @@ import {
   type Picture,
   type Project,
   refuseTooMany,
+  type Size,
   type Source,
   type SourceId,
   sheetOf,
@@ -198,21 +199,25 @@ function cutForSize({ cut, name, pictures }: Source, { width, height }: ChangedP
   const old = gridOf({ w: before.width, h: before.height }, cut, name);
   const { cell, leftOver } = old;
   if (cell.w > width || cell.h > height) return cut;
-  if (spread) {
-    const pitch = pitchOf(old);
-    const count = (length: number, of: number) => Math.max(1, Math.round(length / of));
-    const counted = {
-      ...cut,
-      columns: count(width - old.margin.x + old.gap.x, pitch.x),
-      rows: count(height - old.margin.y + old.gap.y, pitch.y),
-    };
-    const now = pitchOf(gridOf({ w: width, h: height }, counted, name));
-    const stays = (a: number, b: number, cells: number) => Math.abs(a - b) * cells < 1;
-    return stays(now.x, pitch.x, counted.columns) && stays(now.y, pitch.y, counted.rows) ? counted : cut;
-  }
+  if (spread) return sharesForSize(cut, old, { w: width, h: height }, name);
   const byCell: Cut = { ...rest, by: "cell", cell };
   const grid = gridOf({ w: width, h: height }, byCell, name);
   return grid.leftOver.right === leftOver.right && grid.leftOver.bottom === leftOver.bottom ? byCell : cut;
+}
+
+/** A grid whose rest is spread, on a sheet of another size: with cells of the same shares as on the `old` one if they fill it, else as it is. */
+function sharesForSize(cut: Extract<GridCut, { by: "count" }>, old: Grid, size: Size, name: string): Cut {
+  const before = pitchOf(old);
+  const count = (length: number, share: number) => Math.max(1, Math.round(length / share));
+  const counted = {
+    ...cut,
+    columns: count(size.w - old.margin.x + old.gap.x, before.x),
+    rows: count(size.h - old.margin.y + old.gap.y, before.y),
+  };
+  const after = pitchOf(gridOf(size, counted, name));
+  // px that the shares differ by along a whole side
+  const differs = { x: Math.abs(after.x - before.x) * counted.columns, y: Math.abs(after.y - before.y) * counted.rows };
+  return differs.x < 1 && differs.y < 1 ? counted : cut;
 }
 
 /** Says which frame each piece is. */

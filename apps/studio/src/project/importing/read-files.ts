@@ -34,11 +34,11 @@ export interface FailedFile {
 
 export const useFailedFiles = create<{ readonly failed: readonly FailedFile[] }>(() => ({ failed: [] }));
 
-/** ZIPs are unpacked. */
+/** ZIPs are unpacked. What lies in folders beside the art is passed by; a hidden file that is given by itself is meant. */
 export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile[]> {
   const lists = await Promise.all(
     files.map(async (each): Promise<HandedFile[]> => {
-      if (!each.file.name.toLowerCase().endsWith(".zip")) return isPassedBy(each.path) ? [] : [each];
+      if (!each.file.name.toLowerCase().endsWith(".zip")) return isPassedBy(each.path) && each.path.includes("/") ? [] : [each];
       try {
         const inner = await run("unzip", { name: each.file.name, blob: each.file });
         const folder = each.path.replace(/\.zip$/i, "");

@@ -69,6 +69,32 @@ test("what counts leave over is spread between the cells, so that figures do not
   for (const [k, x] of places.entries()) expect(looksSame(frame(`six/${k}`), crop(sheet, { x, y: 0, w: 33, h: 40 })), `${k}`).toBe(true);
 });
 
+test("a sheet made to a round size suggests equal parts of it, and one key cuts them", async ({ page }) => {
+  const [columns, rows] = [5, 3];
+  const figures = figureSheet(columns, rows, { w: 200, h: 330 });
+  const sheet = clearPixels(1024, 1024);
+  const placeOf = (column: number, row: number) => ({ x: Math.round((column * 1024) / columns), y: Math.round((row * 1024) / rows) });
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const { x, y } = placeOf(column, row);
+      paste(sheet, figures, { x: column * 200, y: row * 330, w: 200, h: 330 }, x + 2, y + 6);
+    }
+  await dropFiles(page, [pngFile("walker.png", sheet)]);
+  await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
+  const best = page.getByRole("toolbar", { name: "Suggested cuts" }).getByRole("button").first();
+  await expect(best).toHaveAccessibleName("5 × 3 cells of 204 × 341, what is left over spread between them");
+  await page.keyboard.press("q");
+  await expect(page.getByTestId("outcome")).toContainText(
+    "15 frames, none empty, 4 px spread between columns, 1 px spread between rows, nothing left over",
+  );
+  await expect(best).toHaveAttribute("aria-pressed", "true");
+  await expect(page.getByRole("checkbox", { name: "spread what is left over" })).toBeChecked();
+  expect(await violationsOn(page)).toEqual([]);
+  const { frame } = await delivered(page);
+  const last = placeOf(4, 2);
+  expect(looksSame(frame("walker/14"), crop(sheet, { ...last, w: 204, h: 341 }))).toBe(true);
+});
+
 test("a sheet of two grids is cut in regions drawn around them", async ({ page }) => {
   const sheet = mixedSheet();
   await dropFiles(page, [pngFile("mixed.png", sheet)]);

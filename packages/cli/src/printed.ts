@@ -52,7 +52,7 @@ const cut = z.object({
   cell: size.optional().describe("By a grid."),
   columns: count.optional(),
   rows: count.optional(),
-  leftOver: z.object({ right: count, bottom: count }).optional().describe("Pixels in no cell."),
+  leftOver: z.object({ right: count, bottom: count }).optional().describe("Pixels at the right and at the bottom in no cell."),
   spread: z.object({ x: count, y: count }).optional().describe("Pixels spread between columns and between rows, with --spread."),
   frames: z.array(cutFrame).describe("In reading order; for a metadata file in its own order."),
   skippedEmpty: count.describe("Empty cells."),

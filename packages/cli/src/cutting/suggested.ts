@@ -24,8 +24,8 @@ export function suggested({ image, pixels, coverage: all }: Sheet, options: CutO
     outlines &&
     `along outlines: ${counted(outlines.frames, "frame")} (--islands --join ${outlines.join} --least ${outlines.least} --level)`;
   const grids = suggestions.map(
-    ({ cell, margin, gap, columns, rows, score, framed }) =>
-      `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y}${framed ? ", between drawn lines" : ""} (${score.toFixed(2)})`,
+    ({ cell, margin, gap, columns, rows, score, framed, spread }) =>
+      `${columns} × ${rows} cells of ${cell.w} × ${cell.h} px, margin ${margin.x},${margin.y}, gap ${gap.x},${gap.y}${framed ? ", between drawn lines" : ""}${spread ? `, the rest spread (--count ${columns}x${rows} --spread)` : ""} (${score.toFixed(2)})`,
   );
   const lines = said ? (outlines?.first ? [`${said}; no grid fits`, ...grids] : [...grids, said]) : grids;
   return {

@@ -4,7 +4,7 @@ import { sheetOfCells } from "../edit/project.fixture";
 import { type GridCut, overlaps } from "../model";
 import { clearPixels, coverageOf, crop, paste, samePixels } from "../raster";
 import { cutByGrid } from "./cells";
-import { cellAt, cellRect, gridOf } from "./grid";
+import { cellAt, cellRect, gridOf, spreadBefore } from "./grid";
 
 const NONE = { x: 0, y: 0 };
 const byCell = (w: number, h: number, margin = NONE, gap = NONE): GridCut => ({
@@ -48,18 +48,19 @@ describe("gridOf", () => {
 
   it("spreads what is left over if asked, so that no cell is more than half a pixel from its share of the sheet", () => {
     const grid = gridOf({ w: 1024, h: 512 }, { ...byCount(6, 3), spread: true }, "x");
-    expect(grid).toMatchObject({ cell: { w: 170, h: 170 }, spread: { x: 4, y: 2 }, leftOver: { right: 1, bottom: 1 } });
+    expect(grid).toMatchObject({ cell: { w: 170, h: 170 }, spread: { x: 4, y: 2 }, leftOver: { right: 0, bottom: 0 } });
     const places = Array.from({ length: 6 }, (_, column) => cellRect(grid, column, 0).x);
     expect(places).toEqual([0, 171, 341, 512, 683, 853]);
     fc.assert(
       fc.property(fc.integer({ min: 40, max: 5000 }), fc.integer({ min: 1, max: 40 }), (length, columns) => {
-        const { cell, leftOver, ...rest } = gridOf({ w: length, h: 40 }, { ...byCount(columns, 1), spread: true }, "x");
+        const own = gridOf({ w: length, h: 40 }, { ...byCount(columns, 1), spread: true }, "x");
         for (let column = 0; column < columns; column++) {
-          const { x, w } = cellRect({ cell, leftOver, ...rest }, column, 0);
+          const { x, w } = cellRect(own, column, 0);
           expect(w).toBe(Math.floor(length / columns));
           expect(Math.abs(x - (column * length) / columns)).toBeLessThanOrEqual(0.5);
         }
-        expect(leftOver.right).toBeLessThanOrEqual(1);
+        const { x, w } = cellRect(own, columns - 1, 0);
+        expect(length - x - w).toBeLessThanOrEqual(1);
       }),
     );
   });
@@ -78,8 +79,9 @@ describe("gridOf", () => {
           Array.from({ length: grid.columns }, (_, column) => cellRect(grid, column, row)),
         ).flat();
         const last = rects.at(-1) as (typeof rects)[number];
-        expect(last.x + last.w + grid.leftOver.right).toBe(size.w);
-        expect(last.y + last.h + grid.leftOver.bottom).toBe(size.h);
+        const end = (spread: number, count: number) => spread - spreadBefore(count - 1, count, spread);
+        expect(last.x + last.w + grid.leftOver.right + end(grid.spread.x, grid.columns)).toBe(size.w);
+        expect(last.y + last.h + grid.leftOver.bottom + end(grid.spread.y, grid.rows)).toBe(size.h);
         expect(grid.leftOver.right).toBeGreaterThanOrEqual(0);
         expect(grid.leftOver.bottom).toBeGreaterThanOrEqual(0);
         if (cut.by === "cell") {

@@ -5,6 +5,7 @@
  * distances. What speaks for a way: its lines cut through little, gaps and margins are clear, it repeats, and its numbers are usual ones.
  * Cost: O(drawn pixels + length² / 4).
  */
+import { spreadBefore } from "./grid";
 import { likenessAtShift, type Profile, regularityOf } from "./profile";
 
 /** One way to divide a side. */
@@ -13,6 +14,8 @@ export interface Way {
   readonly cell: number;
   readonly margin: number;
   readonly gap: number;
+  /** px: spread between the cells, if the count leaves some over: fewer than there are cells. */
+  readonly spread: number;
   /** Remainder at the end. */
   readonly end: number;
   /** Lower is better. */
@@ -42,11 +45,21 @@ const MOST_TRAILING = 0.1;
 /** How much figures that stand at equal distances say, compared with figures that are alike. */
 const REGULAR = 0.8;
 
+/** px: smaller cells are not spread, because they would fit wherever larger ones do. */
+const LEAST_SPREAD_CELL = 16;
+/** What speaks against pixels that are spread, less on sides that are made to measure: of 512 px, 640, 1024. */
+const MADE_TO = 64;
+const SPREAD_MADE = 0.1;
+const SPREAD = 0.45;
+/** px: cells that are smaller are mostly drawn pixel by pixel, and put at whole ones. */
+const LARGE = 48;
+const SPREAD_SMALL = 0.2;
+
 type Plan = Omit<Way, "cost" | "strictness">;
 type CostOfSlack = (low: number, high: number) => number;
 
-/** The likeliest ways, best first. On a free side the first cell may begin anywhere. */
-export function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: boolean): Way[] {
+/** The likeliest ways, best first. On a free side the first cell may begin anywhere; `mayBeSpread` adds equal parts of the whole side. */
+export function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: boolean, mayBeSpread: boolean): Way[] {
   const { length } = profile;
   const likeness = new Map<number, number>();
   const regularity = regularityOf(profile);
@@ -62,25 +75,41 @@ export function waysToDivide(profile: Profile, costOfSlack: CostOfSlack, free: b
   const weigh = (count: number, cell: number, margin: number, gap: number) => {
     const end = length - margin - count * cell - (count - 1) * gap;
     if (!Number.isInteger(cell) || cell < Math.min(LEAST_CELL, length) || end < 0 || count < 1 || count > MOST_COUNT) return;
-    const way = { count, cell, margin, gap: count === 1 ? 0 : gap, end };
+    const way = { count, cell, margin, gap: count === 1 ? 0 : gap, spread: 0, end };
     // Most ways leave too much outside of their cells: only the others are looked at closely, each once.
     const outside = costOutside(profile, way);
     if (outside > MOST_COST_OF_LINES) return;
     const key = ((count * length + cell) * length + margin) * (MOST_SPACE + 1) + way.gap;
     if (seen.has(key)) return;
     seen.add(key);
+    add(way, outside, count === 1 ? 0 : alike(cell + gap), costOfSpaces(way, free) + costOfSize(cell));
+  };
+  // A cell of any size is a part of the side: only parts whose lines cut nothing say something.
+  const weighSpread = (count: number) => {
+    const cell = Math.floor(length / count);
+    const spread = length - count * cell;
+    if (spread === 0) return;
+    const way = { count, cell, margin: 0, gap: 0, spread, end: spread - spreadBefore(count - 1, count, spread) };
+    const outside = costOutside(profile, way);
+    if (outside + costOfLines(profile, way) > CUTS_NOTHING) return;
+    const pitch = length / count;
+    const likeness = Math.max(likenessAtShift(profile, Math.round(pitch)), REGULAR * regularity(pitch));
+    add(way, outside, likeness, (length % MADE_TO === 0 ? SPREAD_MADE : SPREAD) + (cell < LARGE ? SPREAD_SMALL : 0));
+  };
+  const add = (way: Plan, outside: number, likeness: number, costOfNumbers: number) => {
     const fit = outside + costOfLines(profile, way);
     if (fit > MOST_COST_OF_LINES) return;
-    const period = costOfPeriod(count, count === 1 ? 0 : alike(cell + gap));
+    const period = costOfPeriod(way.count, likeness);
     const { low, high } = slackOf(profile, way);
     // Cells that figures fill from end to end. Where lines cut them, cells in the wrong place look filled too.
     const filling = low + high === 0 && fit < CUTS_NOTHING ? 0.25 : 0;
     ways.push({
       ...way,
       strictness: (LINES - 1) * fit,
-      cost: LINES * fit + period + costOfSpaces(way, free) + costOfSize(cell) + costOfSlack(low, high) - filling,
+      cost: LINES * fit + period + costOfNumbers + costOfSlack(low, high) - filling,
     });
   };
+  if (mayBeSpread) for (let count = 2; count <= Math.min(MOST_COUNT, length / LEAST_SPREAD_CELL); count++) weighSpread(count);
   for (let count = 1; count <= Math.min(MOST_COUNT, length / LEAST_CELL); count++)
     for (const { margin, gap, end } of count === 1 ? WITHOUT_GAPS : SPACINGS) {
       const room = length - margin - end - (count - 1) * gap;
@@ -141,6 +170,11 @@ function likelyPeriods(length: number, alike: (shift: number) => number): number
     .map(({ period }) => period);
 }
 
+/** Where the cell `k` begins. */
+function startOf({ count, cell, margin, gap, spread }: Plan, k: number): number {
+  return margin + k * (cell + gap) + (spread === 0 ? 0 : spreadBefore(k, count, spread));
+}
+
 /** What is drawn outside of the cells. */
 function costOutside({ length, drawn, total }: Profile, { margin, end }: Plan): number {
   const outside = (drawn[margin] as number) + total - (drawn[length - end] as number);
@@ -148,12 +182,13 @@ function costOutside({ length, drawn, total }: Profile, { margin, end }: Plan): 
 }
 
 /** What the lines cut through, compared with arbitrary lines. */
-function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cell, margin, gap }: Plan): number {
+function costOfLines({ length, drawn, tied, ties, total }: Profile, way: Plan): number {
+  const { count, cell, gap } = way;
   const sum = (from: number, to: number) => (drawn[to] as number) - (drawn[from] as number);
   let cut = 0;
   let between = 0;
   for (let k = 1; k < count; k++) {
-    const start = margin + k * (cell + gap);
+    const start = startOf(way, k);
     cut += (tied[start] as number) + (gap > 0 ? (tied[start - gap] as number) : 0);
     if (gap > 0) between += sum(start - gap, start);
   }
@@ -163,7 +198,7 @@ function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cel
   let empty = 0;
   let trailing = 0;
   for (let k = 0; k < count; k++) {
-    const start = margin + k * (cell + gap);
+    const start = startOf(way, k);
     trailing = sum(start, start + cell) === 0 ? trailing + 1 : 0;
     if (trailing > 0) empty++;
   }
@@ -179,7 +214,8 @@ function costOfLines({ length, drawn, tied, ties, total }: Profile, { count, cel
 function costOfParts(profile: Profile, way: Plan): number {
   for (let parts = 2; parts <= 6; parts++)
     for (const inner of new Set([way.gap, 0, 1, 2, 4, 8])) {
-      const cell = (way.cell - (parts - 1) * inner) / parts;
+      const room = (way.cell - (parts - 1) * inner) / parts;
+      const cell = way.spread > 0 ? Math.floor(room) : room;
       if (!Number.isInteger(cell) || cell < LEAST_CELL * 2) continue;
       const lines = Array.from({ length: parts - 1 }, (_, k) => (k + 1) * (cell + inner) - inner);
       if (costOfInnerLines(profile, way, lines, inner) < 0.3) return 0.7;
@@ -194,7 +230,7 @@ function costOfInnerLines({ length, drawn, tied, ties, total }: Profile, way: Pl
   let empty = 0;
   let run = 0; // of empty parts; those at the very end prove nothing
   for (let k = 0; k < way.count; k++) {
-    const start = way.margin + k * (way.cell + way.gap);
+    const start = startOf(way, k);
     let from = start;
     for (const line of [...lines, way.cell]) {
       if (drawn[start + line] === drawn[from]) run++;
@@ -216,10 +252,11 @@ function costOfInnerLines({ length, drawn, tied, ties, total }: Profile, way: Pl
 }
 
 /** How many pixels no cell draws on, at the beginning and at the end of the cells. */
-function slackOf({ drawn }: Profile, { count, cell, margin, gap }: Plan): { low: number; high: number } {
+function slackOf({ drawn }: Profile, way: Plan): { low: number; high: number } {
+  const { count, cell } = way;
   const clear = (offset: number) => {
     for (let k = 0; k < count; k++) {
-      const at = margin + k * (cell + gap) + offset;
+      const at = startOf(way, k) + offset;
       if (drawn[at + 1] !== drawn[at]) return false;
     }
     return true;

@@ -15,9 +15,9 @@ export interface Grid {
   readonly rows: number;
   readonly margin: Spacing;
   readonly gap: Spacing;
-  /** Pixels that are spread between the columns and between the rows: fewer than there are of these, at most one at each place. */
+  /** Pixels that are spread between the columns and the rows: fewer than there are of these, at most one after each, also the last. */
   readonly spread: Spacing;
-  /** Pixels at the right and at the bottom that belong to no cell. */
+  /** Pixels at the right and at the bottom that belong to no cell, and are not spread. */
   readonly leftOver: { readonly right: number; readonly bottom: number };
 }
 
@@ -60,16 +60,14 @@ export function gridOf(size: Size, cut: GridCut, where: string): Grid {
       t("Use larger cells, or fewer columns and rows."),
     );
   const rest = { x: room.w - columns * w - (columns - 1) * gap.x, y: room.h - rows * h - (rows - 1) * gap.y };
-  const spread = cut.by === "count" && cut.spread ? rest : { x: 0, y: 0 };
-  const leftOver = {
-    right: rest.x - spreadBefore(columns - 1, columns, spread.x),
-    bottom: rest.y - spreadBefore(rows - 1, rows, spread.y),
-  };
+  const isSpread = cut.by === "count" && cut.spread === true;
+  const spread = isSpread ? rest : { x: 0, y: 0 };
+  const leftOver = isSpread ? { right: 0, bottom: 0 } : { right: rest.x, bottom: rest.y };
   return { cell, columns, rows, margin, gap, spread, leftOver };
 }
 
 /** Of `spread` pixels those before the cell `k` of `count`. */
-function spreadBefore(k: number, count: number, spread: number): number {
+export function spreadBefore(k: number, count: number, spread: number): number {
   return Math.round((k * spread) / count);
 }
 

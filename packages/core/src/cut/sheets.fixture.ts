@@ -231,3 +231,47 @@ export function paddedSheet(seed: number): KnownSheet {
   paste(pixels, known.pixels, { x: 0, y: 0, w: width, h: height }, start.x, start.y);
   return { ...known, pixels, margin: { x: known.margin.x + start.x, y: known.margin.y + start.y } };
 }
+
+/**
+ * Sheet number `seed` whose cells are equal parts of a side that does not divide: figures made to a given size of picture, each a little off the
+ * middle of its part, or a sheet of whole cells that was resized.
+ */
+export function spreadSheet(seed: number): KnownSheet {
+  const random = randomFrom(seed + 19_000_000);
+  const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)] as Value;
+  const made = random() < 0.6;
+  const side = () => (made ? pick([256, 512, 512, 640, 768, 1024]) : 180 + Math.floor(random() * 400));
+  const width = side();
+  const height = random() < 0.5 ? width : side();
+  let columns = 0;
+  let rows = 0;
+  while (columns * rows === 0 || (width % columns === 0 && height % rows === 0)) {
+    columns = 3 + Math.floor(random() * 6);
+    rows = 1 + Math.floor(random() * 7);
+  }
+  const pixels = clearPixels(width, height);
+  const [w, h] = [Math.floor(width / columns), Math.floor(height / rows)];
+  const sparse = random() < 0.3;
+  const off = (px: number) => (made ? Math.round((random() - 0.5) * 0.06 * px) : 0);
+  for (let row = 0; row < rows; row++) {
+    const frames = sparse && row === rows - 1 ? Math.max(1, Math.ceil(columns * random())) : columns;
+    const figure = { wide: 0.35 + random() * 0.45, tall: 0.6 + random() * 0.3, hue: random() * 200 };
+    for (let column = 0; column < frames; column++) {
+      // Room around a figure, so that none reaches into the next part.
+      const [left, top] = [Math.round((column * width) / columns), Math.round((row * height) / rows)];
+      const inner = { w: Math.floor(w * 0.9), h: Math.floor(h * 0.92) };
+      drawFigure(
+        pixels,
+        left + Math.floor(w * 0.05) + off(w),
+        top + Math.floor(h * 0.04) + off(h),
+        inner,
+        figure,
+        column / frames,
+        false,
+        random,
+      );
+    }
+  }
+  const none = { x: 0, y: 0 };
+  return { pixels, cell: { w, h }, margin: none, gap: none, columns, rows };
+}

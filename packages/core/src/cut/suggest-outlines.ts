@@ -9,8 +9,7 @@ import type { Coverage } from "../raster";
 import { cellAt, type Grid, gridOf } from "./grid";
 import { figuresAmong, findIslands, type Island } from "./islands";
 import { cutSheet, type Piece } from "./pieces";
-import { cutOfSuggestion } from "./suggest";
-import type { GridSuggestion } from "./suggestion";
+import { cutOfSuggestion, type GridSuggestion } from "./suggestion";
 
 type OutlineCut = Extract<Cut, { by: "outlines" }>;
 

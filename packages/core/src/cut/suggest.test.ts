@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { clearPixels, sheetCoverageOf } from "../raster";
-import { fullSheet, headedSheet, type KnownSheet, knownSheet, paddedSheet } from "./sheets.fixture";
-import { cutOfSuggestion, suggestGrids } from "./suggest";
-import type { GridSuggestion } from "./suggestion";
+import { gridOf } from "./grid";
+import { fullSheet, headedSheet, type KnownSheet, knownSheet, paddedSheet, spreadSheet } from "./sheets.fixture";
+import { suggestGrids } from "./suggest";
+import { cutOfSuggestion, type GridSuggestion } from "./suggestion";
 
 const SHEETS = 200;
 
@@ -41,6 +42,29 @@ describe("suggestGrids", () => {
     expect(share(spaced, 1)).toBeGreaterThanOrEqual(0.85);
     expect(share(full, 1)).toBeGreaterThanOrEqual(0.92);
     // Hundreds of sheets: on a busy machine more than the usual time.
+  }, 300_000);
+
+  it("finds the counts of sheets whose sides do not divide, and spreads what is left over", () => {
+    const sheets = Array.from({ length: SHEETS }, (_, seed) => spreadSheet(seed));
+    const found = sheets.map((known) => ({ known, offers: suggestGrids(sheetCoverageOf(known.pixels)) }));
+    const part = (holds: (offer: GridSuggestion, known: KnownSheet) => boolean, most: number) =>
+      found.filter(({ known, offers }) => offers.slice(0, most).some((each) => holds(each, known))).length / found.length;
+    const isCounted: typeof isRight = (each, known) => each.columns === known.columns && each.rows === known.rows;
+    const isSpread: typeof isRight = (each, known) => isRight(each, known) && each.spread === true;
+    const [counts, first, four] = [part(isCounted, 1), part(isSpread, 1), part(isSpread, 4)];
+    const said = [counts, first, four].map((value) => `${(value * 100).toFixed(1)} %`);
+    console.log(
+      `Sides that do not divide, of ${found.length} sheets: the right counts ${said[0]}, spread first ${said[1]}, among four ${said[2]}`,
+    );
+    expect(counts).toBeGreaterThanOrEqual(0.97);
+    expect(first).toBeGreaterThanOrEqual(0.65);
+    expect(four).toBeGreaterThanOrEqual(0.9);
+    // What is suggested is what the cut makes of the sheet.
+    for (const { known, offers } of found)
+      for (const offer of offers.filter(({ spread }) => spread)) {
+        const { cell, columns, rows } = gridOf({ w: known.pixels.width, h: known.pixels.height }, cutOfSuggestion(offer), "sheet");
+        expect({ cell, columns, rows }).toEqual({ cell: offer.cell, columns: offer.columns, rows: offer.rows });
+      }
   }, 300_000);
 
   it("finds the cells below a heading and beside labels too", () => {

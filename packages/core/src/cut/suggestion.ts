@@ -1,7 +1,8 @@
-import type { Size, Spacing } from "../model";
+import type { GridCut, Size, Spacing } from "../model";
 
 /** A grid that a sheet may have been drawn on. */
 export interface GridSuggestion {
+  /** The same for all cells: where pixels are spread between them, the largest whole size of which so many fit. */
   readonly cell: Size;
   readonly margin: Spacing;
   readonly gap: Spacing;
@@ -11,4 +12,12 @@ export interface GridSuggestion {
   readonly score: number;
   /** Whether lines are drawn between its cells, or boxes around them. They lie in its gaps. */
   readonly framed?: true;
+  /** Whether the pixels that its counts leave over are spread between its cells, as on art that was made or resized to a given size. */
+  readonly spread?: true;
+}
+
+/** The cut that a suggestion stands for. */
+export function cutOfSuggestion({ cell, margin, gap, columns, rows, spread }: GridSuggestion): GridCut {
+  const own = { margin, gap, keepEmpty: false };
+  return spread ? { by: "count", columns, rows, spread, ...own } : { by: "cell", cell, ...own };
 }

@@ -113,7 +113,8 @@ export function gridFor(records: readonly MetadataRecord[], { fields, indexFrom 
   if (!isSeen(coverage)) return null;
   const most = (path: string | undefined) => records.reduce((max, record) => Math.max(max, (numberAt(record, path) ?? 0) - indexFrom), 0);
   const told = numberAt(records[0] as MetadataRecord, fields.columns);
-  const enough = ({ columns, rows }: GridSuggestion) =>
+  const enough = ({ columns, rows, spread }: GridSuggestion) =>
+    !spread &&
     (told === null || columns === told) &&
     (fields.index === undefined ? columns > most(fields.column) && rows > most(fields.row) : columns * rows > most(fields.index));
   const suggested = gridsOf(coverage).find(enough);

@@ -126,9 +126,10 @@ function boxesOf(pieces: readonly Piece[]): Box[] {
   });
 }
 
-function inWords({ cell, columns, rows, margin, gap, framed }: GridSuggestion): string {
+function inWords({ cell, columns, rows, margin, gap, framed, spread }: GridSuggestion): string {
   const spaces = [
     ...(framed ? [t("between drawn lines")] : []),
+    ...(spread ? [t("what is left over spread between them")] : []),
     ...(margin.x + margin.y > 0 ? [t("margin {x}, {y}", { x: margin.x, y: margin.y })] : []),
     ...(gap.x + gap.y > 0 ? [t("spacing {x}, {y}", { x: gap.x, y: gap.y })] : []),
   ];

@@ -1,6 +1,8 @@
 /** Keyboards and numbers of other countries. */
+import { utf8, writeZip } from "@caravan/core/codec";
+import { crop } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
-import { clipOfRows, dropAndCut, dropFiles, figureSheet, openEmpty, pngFile, typeNumber } from "./studio";
+import { clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";
 
 /** A key of a keyboard with other letters, at the place of a US key. */
 async function pressOther(page: Page, key: string, code: string, { ctrl = false } = {}): Promise<void> {
@@ -75,4 +77,26 @@ test("metadata in other letters than UTF-8 names its frames as it says, and a gu
   await dropFiles(page, [pngFile("step.png", figureSheet(4, 2)), { name: "step.csv", bytes: wide }]);
   await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
   await expect(page.getByText("шаг_0").first()).toBeVisible();
+});
+
+test("a ZIP packed with names in old Japanese letters brings them as they were, and says that it guessed", async ({ page }) => {
+  await openEmpty(page);
+  const figures = figureSheet(4, 1);
+  // 歩く_0.png in Shift JIS, and so on: put over names of the same length.
+  const names = [0, 1, 2, 3].map((k) => Uint8Array.of(0x95, 0xe0, 0x82, 0xad, ...utf8(`_${k}.png`)));
+  const files = names.map(({ length }, k) => ({
+    path: `${k}`.repeat(length),
+    bytes: pngFile("", crop(figures, { x: k * 32, y: 0, w: 32, h: 40 })).bytes,
+  }));
+  const zip = writeZip(files);
+  const text = Buffer.from(zip.buffer);
+  for (const [k, name] of names.entries())
+    for (let at = text.indexOf(files[k]?.path ?? ""); at >= 0; at = text.indexOf(files[k]?.path ?? "", at)) zip.set(name, at);
+  await dropFiles(page, [{ name: "pack.zip", bytes: zip }]);
+  await expect(page.getByText("pack.zip does not say which letters its names are in: they are read as Japanese.")).toBeVisible();
+  const review = page.getByRole("dialog");
+  await expect(review).toContainText("歩く");
+  await review.getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Clips");
+  await expect(page.getByRole("region", { name: "Ribbons" })).toContainText("歩く");
 });

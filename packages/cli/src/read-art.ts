@@ -4,6 +4,7 @@ import { basename, join } from "node:path";
 import {
   type Animation,
   type AwaitedAnimation,
+  lettersOfNames,
   looksLikeGif,
   looksLikeOpenRaster,
   looksLikePng,
@@ -21,6 +22,7 @@ import { isPassedBy, isTextFile, type TakenArt, type TakenItem, type TakenPictur
 import { CaravanError, naturalOrder } from "@caravan/core/model";
 import { opaqueGround, type Pixels, sheetCoverageOf } from "@caravan/core/raster";
 import { isFolder, readFile } from "./files";
+import { note } from "./output";
 import { pngCodec } from "./png";
 import { decodeStill } from "./stills";
 
@@ -67,7 +69,13 @@ interface Found {
 function unzipped(found: Found): Found[] {
   if (typeof found.file !== "string" || !/\.zip$/i.test(found.path)) return [found];
   const folder = found.path.replace(/\.zip$/i, "");
-  return readZip(readFile(found.file), found.file)
+  const archive = readFile(found.file);
+  const letters = lettersOfNames(archive);
+  if (letters !== null)
+    note(
+      `${found.file}: It does not say which letters its names are in: they are read as ${letters}. If they look wrong, unpack it first.`,
+    );
+  return readZip(archive, found.file)
     .filter(({ path }) => !isPassedBy(path) && (ART.test(path) || isTextFile(path)))
     .map(({ path, bytes }) => ({ file: bytes, path: `${folder}/${path}`, given: false }));
 }

@@ -3,11 +3,12 @@ import { note } from "./output";
 
 /** What a metadata file says, in whatever letters it is saved; says so if these were guessed. `where` names it. */
 export function textIn(bytes: Uint8Array, where: string): string {
-  const { text, isGuessed } = readText(bytes);
-  if (isGuessed) noteGuessed(where);
+  const { text, guessed } = readText(bytes);
+  if (guessed !== null) noteGuessed(where, guessed);
   return text;
 }
 
-export function noteGuessed(where: string): void {
-  note(`${where}: It is not in UTF-8: its letters are read as Western European. If names look wrong, save it in UTF-8.`);
+/** `letters` in words. */
+export function noteGuessed(where: string, letters: string): void {
+  note(`${where}: It is not in UTF-8: its letters are read as ${letters}. If names look wrong, save it in UTF-8.`);
 }

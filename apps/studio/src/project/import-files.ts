@@ -101,7 +101,8 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
   }
   const { found, ...understood } = await understandAll(texts, items);
   failed.push(...understood.failed.map((each) => ({ ...each, error: asCaravanError(each.error, each.file.name) })));
-  for (const { path, file, isGuessed } of texts) if (isGuessed && found.some((each) => each.path === path)) sayGuessed(file.name);
+  for (const { path, file, guessed } of texts)
+    if (guessed !== null && found.some((each) => each.path === path)) sayGuessed(file.name, guessed);
   noteLeftOut(
     failed,
     items.map(({ path }) => path),

@@ -170,7 +170,8 @@ export type Jobs = {
   filmFacts: { ask: { name: string; blob: Blob }; answer: FilmFacts };
   /** Decodes the frames of a film that begin at `starts`, each side reduced by `reduction`. */
   filmFrames: { ask: { name: string; blob: Blob; starts: readonly number[]; reduction: number }; answer: readonly StoredPicture[] };
-  unzip: { ask: { name: string; blob: Blob }; answer: readonly NamedFile[] };
+  /** `guessed`: whose letters its names were taken for, in words, if nothing in it says so. */
+  unzip: { ask: { name: string; blob: Blob }; answer: { readonly files: readonly NamedFile[]; readonly guessed: string | null } };
   /** Reads a metadata file for a picture: by a fitting known reading, otherwise by its structure, or only by the given one. */
   understand: {
     ask: { text: string; where: string; picture: string; coverage: Coverage; known: readonly Reading[] };

@@ -164,7 +164,7 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
   const aside: string[] = [];
   const art = items.map(({ path }) => path);
   const isMany = texts.length > MOST_TRIED;
-  for (const { path, text, isGuessed } of texts) {
+  for (const { path, text, guessed } of texts) {
     const isAside = onlyCameAlong(path, text, art);
     if (isMany && isAside) {
       aside.push(path);
@@ -184,7 +184,7 @@ function described({ items, texts }: TakenFiles): { found: TakenDescription[]; f
       }
     });
     const own = withoutLayers(all);
-    if (own.length > 0 && isGuessed) noteGuessed(path);
+    if (own.length > 0 && guessed !== null) noteGuessed(path, guessed);
     if (own.length === 0 && isAside) aside.push(path);
     else if (own.length === 0) failed.push(whys[0] ?? `${path}: It describes none of the pictures that came with it, and is left out.`);
     found.push(...own.map((each) => ({ ...each, understood: withoutOthersRecords(each.understood, pictures) })));

@@ -13,5 +13,5 @@ export { looksLikeTga, readTga } from "./tga";
 export { looksLikeWebp, readAnimatedWebp } from "./webp";
 export { apngTime, writeApng } from "./write-apng";
 export { gifTimes, writeGif } from "./write-gif";
-export { MOST_UNPACKED, type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";
+export { lettersOfNames, MOST_UNPACKED, type NamedFile, readZip, textFromUtf8, utf8, writeZip } from "./zip";
 export { hasItsChecksum, remainsOfZip } from "./zip-remains";

@@ -21,14 +21,16 @@ describe("readText", () => {
   it("knows UTF-16 without its mark by ASCII", () => {
     const text = '{"frames": [{"name": "héros_0", "x": 0}]}';
     for (const little of [true, false]) {
-      expect(readText(wide(text, little, false))).toEqual({ text, isGuessed: false });
+      expect(readText(wide(text, little, false))).toEqual({ text, guessed: null });
       expect(seemsText(wide(text, little, false))).toBe(true);
     }
   });
 
-  it("takes other bytes for Windows-1252, and says that it guessed", () => {
-    expect(readText(narrow("name,x\nh\xe9ros,0"))).toEqual({ text: "name,x\nhéros,0", isGuessed: true });
-    expect(readText(narrow("plain"))).toEqual({ text: "plain", isGuessed: false });
+  it("takes other bytes for what they are likely to be, mostly Windows-1252, and says that it guessed", () => {
+    expect(readText(narrow("name,x\nh\xe9ros,0"))).toEqual({ text: "name,x\nhéros,0", guessed: "Western European" });
+    expect(readText(narrow("\x9cuvre\x85")).text).toBe("œuvre…");
+    expect(readText(Uint8Array.of(0x95, 0xe0, 0x82, 0xad, 0x5f, 0x30))).toEqual({ text: "歩く_0", guessed: "Japanese" });
+    expect(readText(narrow("plain"))).toEqual({ text: "plain", guessed: null });
   });
 });
 

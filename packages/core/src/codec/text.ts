@@ -1,23 +1,33 @@
 /** Reads text files that other programs wrote. */
+import { t } from "../words";
+import { lettersOf } from "./letters";
 
-/** `isGuessed` if nothing in the file says what letters its bytes beyond ASCII are. */
 export interface ReadText {
   readonly text: string;
-  readonly isGuessed: boolean;
+  /** Whose letters its bytes beyond ASCII were taken for, in words, if nothing in the file says so; otherwise null. */
+  readonly guessed: string | null;
 }
 
 /**
- * UTF-8, or UTF-16 in either byte order, as some systems' shells and spreadsheets write; anything else is taken for Windows-1252, the usual
- * other one (WHATWG Encoding Standard, section 4.2). A mark at the beginning is left out.
+ * UTF-8, or UTF-16 in either byte order, as some systems' shells and spreadsheets write; otherwise old East Asian and Cyrillic encodings if
+ * their letters are likely, and Windows-1252, the usual one (WHATWG Encoding Standard, section 4.2). A mark at the beginning is left out.
  */
 export function readText(bytes: Uint8Array): ReadText {
   const wide = wideOrder(bytes);
-  if (wide !== null) return { text: new TextDecoder(wide).decode(bytes), isGuessed: false };
+  if (wide !== null) return { text: new TextDecoder(wide).decode(bytes), guessed: null };
   try {
-    return { text: new TextDecoder("utf-8", { fatal: true }).decode(bytes), isGuessed: false };
+    return { text: new TextDecoder("utf-8", { fatal: true }).decode(bytes), guessed: null };
   } catch {
-    return { text: new TextDecoder("windows-1252").decode(bytes), isGuessed: true };
+    const western = { encoding: "windows-1252", words: t("Western European") };
+    const { encoding, words } = lettersOf([bytes], western, "windows-1251");
+    return { text: inPieces(bytes, encoding), guessed: words };
   }
+}
+
+/** As of a stream: read at once, Node 20 takes Windows-1252 for Latin-1, and `œ` and `…` for control characters. */
+function inPieces(bytes: Uint8Array, encoding: string): string {
+  const decoder = new TextDecoder(encoding);
+  return decoder.decode(bytes, { stream: true }) + decoder.decode();
 }
 
 /** Text has no zero bytes, unless it is UTF-16, and next to no control characters. */

@@ -1,8 +1,9 @@
+import CRC32 from "crc-32";
 import fc from "fast-check";
 import { zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { sha256Hex } from "./hash";
-import { readZip, textFromUtf8, utf8, writeZip } from "./zip";
+import { lettersOfNames, readZip, textFromUtf8, utf8, writeZip } from "./zip";
 
 describe("ZIP", () => {
   it("gives files back in order, the same bytes each time", () =>
@@ -41,8 +42,43 @@ describe("ZIP", () => {
     // Code page 437, as by many older programs.
     expect(called(Uint8Array.of(0x68, 0x82, 0x72, 0x6f, 0x73))).toEqual(["h\u00e9ros"]);
     expect(called(utf8("plain.png"))).toEqual(["plain.png"]);
+    // Shift JIS, as systems in Japan wrote it: a guess that is said to be one.
+    const walks = Uint8Array.of(0x95, 0xe0, 0x82, 0xad, 0x2e, 0x70, 0x6e, 0x67);
+    expect(called(walks)).toEqual(["\u6b69\u304f.png"]);
+    expect([walks, Uint8Array.of(0x68, 0x82), utf8("h\u00e9"), utf8("plain")].map((name) => lettersOfNames(zipCalled(name)))).toEqual([
+      "Japanese",
+      "Western European",
+      null,
+      null,
+    ]);
     // One that says so is not read twice.
     expect(readZip(zipSync({ "\u00c3\u00a9.png": utf8("x") }), "a.zip").map(({ path }) => path)).toEqual(["\u00c3\u00a9.png"]);
+  });
+
+  it("believes the second name of a file that was written for its first", () => {
+    const first = Uint8Array.of(0x95, 0xe0);
+    const second = utf8("walk-\u6b69.png");
+    const extra = (crc: number) => {
+      const field = new Uint8Array(5 + second.length);
+      field[0] = 1;
+      new DataView(field.buffer).setUint32(1, crc, true);
+      field.set(second, 5);
+      return field;
+    };
+    const zipWith = (crc: number) => {
+      const zip = zipSync({ ab: [utf8("hello"), { extra: { 28789: extra(crc) } }] });
+      const view = new DataView(zip.buffer);
+      for (let at = 0; at < zip.length - 4; at++) {
+        if (view.getUint32(at, true) === 0x04034b50) zip.set(first, at + 30);
+        if (view.getUint32(at, true) === 0x02014b50) zip.set(first, at + 46);
+      }
+      return zip;
+    };
+    const right = CRC32.buf(first);
+    expect(readZip(zipWith(right), "a.zip").map(({ path }) => path)).toEqual(["walk-\u6b69.png"]);
+    expect(lettersOfNames(zipWith(right))).toBeNull();
+    // Renamed since by a program that knows no second names.
+    expect(readZip(zipWith(right + 1), "a.zip").map(({ path }) => path)).toEqual(["\u00f2\u03b1"]);
   });
 
   it("takes backslashes for what parts folders", () =>

@@ -38,7 +38,7 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
   if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Use another copy of it."));
   let files = 0;
   let total = 0;
-  const meant = meantNames(bytes);
+  const { names: meant } = meantNames(bytes);
   // Some programs part folders as their system does.
   const pathOf = (name: string) => (meant.get(name) ?? name).replaceAll("\\", "/");
   const filter = (entry: UnzipFileInfo) => {
@@ -61,6 +61,11 @@ export function readZip(bytes: Uint8Array, where: string, wanted: (path: string,
     if (error instanceof CaravanError) throw error;
     throw refuse(t("The archive is damaged or cut off and cannot be unpacked."), undefined, error);
   }
+}
+
+/** Whose letters the names in an archive were taken for, in words, if nothing in it says so; otherwise null. */
+export function lettersOfNames(archive: Uint8Array): string | null {
+  return meantNames(archive).guessed;
 }
 
 /** Text as UTF-8 bytes. */

@@ -26,8 +26,8 @@ import { chosenSource, useView } from "../view";
 export interface TakenText {
   readonly path: string;
   readonly text: string;
-  /** Whether its letters were guessed. */
-  readonly isGuessed: boolean;
+  /** Whose letters it was taken for, in words, if nothing in it says so. */
+  readonly guessed: string | null;
   readonly file: File;
   /** The sources that it describes, whose art came with it, if that is known otherwise than by names. */
   readonly of?: readonly SourceId[];

@@ -40,7 +40,19 @@ export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile
     files.map(async (each): Promise<HandedFile[]> => {
       if (!each.file.name.toLowerCase().endsWith(".zip")) return isPassedBy(each.path) && each.path.includes("/") ? [] : [each];
       try {
-        const inner = await run("unzip", { name: each.file.name, blob: each.file });
+        const { name } = each.file;
+        const { files: inner, guessed } = await run("unzip", { name, blob: each.file });
+        if (guessed !== null)
+          say({
+            tone: "plain",
+            text: t(
+              "{name} does not say which letters its names are in: they are read as {letters}. If they look wrong, unpack it first.",
+              {
+                name,
+                letters: guessed,
+              },
+            ),
+          });
         const folder = each.path.replace(/\.zip$/i, "");
         return inner
           .filter(({ path }) => !isPassedBy(path))
@@ -71,8 +83,8 @@ export async function readAll(files: readonly HandedFile[]): Promise<ReadFiles> 
       try {
         const art = await run("readArt", { name: file.name, blob: file }, { signal: cancelling.signal });
         if (art.kind === "text") {
-          const { text, isGuessed } = art;
-          return { path, text, isGuessed, file, art: null, ...(of ? { of } : {}) };
+          const { text, guessed } = art;
+          return { path, text, guessed, file, art: null, ...(of ? { of } : {}) };
         }
         return { path, art: await keepArt(art, file), text: null, ...(of ? { of } : {}) };
       } catch (error) {
@@ -126,11 +138,11 @@ export async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: Fil
   }
 }
 
-/** Says so of metadata that is used, and is not in UTF-8. */
-export function sayGuessed(name: string): void {
+/** Says so of metadata that is used, and is not in UTF-8. `letters` in words. */
+export function sayGuessed(name: string, letters: string): void {
   say({
     tone: "plain",
-    text: t("{name} is not in UTF-8: its letters are read as Western European. If names look wrong, save it in UTF-8.", { name }),
+    text: t("{name} is not in UTF-8: its letters are read as {letters}. If names look wrong, save it in UTF-8.", { name, letters }),
   });
 }
 

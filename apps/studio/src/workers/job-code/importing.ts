@@ -1,5 +1,5 @@
 /** Jobs on incoming files. */
-import { readZip } from "@caravan/core/codec";
+import { lettersOfNames, readZip } from "@caravan/core/codec";
 import type { Answer, Ask } from "../jobs";
 import { bytesOf, pngCodec } from "../pictures-in-hand";
 import { readArt as artIn } from "../read-art";
@@ -9,5 +9,6 @@ export async function readArt({ name, blob }: Ask<"readArt">): Promise<Answer<"r
 }
 
 export async function unzip({ name, blob }: Ask<"unzip">): Promise<Answer<"unzip">> {
-  return readZip(await bytesOf(blob), name);
+  const archive = await bytesOf(blob);
+  return { files: readZip(archive, name), guessed: lettersOfNames(archive) };
 }

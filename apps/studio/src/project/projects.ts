@@ -256,8 +256,9 @@ export async function restoreProject(id: string): Promise<void> {
   await storage.projects
     .where("id")
     .equals(id)
-    .modify((row) => {
-      delete (row as { removedAt?: number }).removedAt;
+    .modify((row: { removedAt?: number; oldSince?: number }) => {
+      delete row.removedAt;
+      delete row.oldSince;
     });
 }
 

@@ -14,6 +14,8 @@ export interface StoredProject {
   readonly savedAt: number;
   /** Set while the project is among the removed ones, from where it can be restored. */
   readonly removedAt?: number;
+  /** When it was first found to have been removed long ago; it is deleted some days later. */
+  readonly oldSince?: number;
   /** True until the demo is changed for the first time. */
   readonly demo?: boolean;
   /** The tab that may write it: a save by any other is refused, whatever that one believes. */

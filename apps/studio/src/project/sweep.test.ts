@@ -58,10 +58,28 @@ describe("sweeping", () => {
     expect(await left()).toMatchObject({ projects: ["kept"], pictures: ["a"] });
   });
 
-  it("automatically deletes only projects removed more than 30 days ago", async () => {
+  it("automatically deletes only projects removed more than 30 days ago, a week after it found that", async () => {
     await store("old", ["a"], 0);
-    await store("recent", ["b"], 2 * DAY);
+    await store("recent", ["b"], 12 * DAY);
+    await store("kept", ["c"]);
     await sweepOld(31 * DAY);
-    expect(await left()).toMatchObject({ projects: ["recent"], pictures: ["b"] });
+    await sweepOld(37 * DAY);
+    expect(await left()).toMatchObject({ projects: ["kept", "old", "recent"], pictures: ["a", "b", "c"] });
+    await sweepOld(39 * DAY);
+    expect(await left()).toMatchObject({ projects: ["kept", "recent"], pictures: ["b", "c"] });
+  });
+
+  it("deletes nothing at once because a clock was wrong, or is put right", async () => {
+    await store("removed", ["a"], 100 * DAY);
+    await sweepOld(9000 * DAY);
+    await sweepOld(101 * DAY);
+    expect((await storage.projects.get("removed"))?.oldSince).toBeUndefined();
+    // Found old while the clock was ahead, and again when it was right: the week begins anew.
+    await sweepOld(9000 * DAY);
+    await sweepOld(140 * DAY);
+    await sweepOld(141 * DAY);
+    expect(await left()).toMatchObject({ projects: ["removed"], pictures: ["a"] });
+    await sweepOld(148 * DAY);
+    expect(await left()).toMatchObject({ projects: [], pictures: [] });
   });
 });

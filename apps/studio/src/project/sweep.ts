@@ -15,11 +15,23 @@ import { hashesIn } from "./unused-pictures";
 /** A removed project can be brought back for this long. */
 const KEPT_FOR = 30 * 24 * 3600 * 1000; // ms
 
-/** Deletes projects that were removed long ago. To be called when the page opens. */
+/** How long a clock must go on saying so: one that is wrong, or is put right, makes everything look old at once. */
+const OLD_FOR = 7 * 24 * 3600 * 1000; // ms
+
+/** Deletes projects that were removed long ago, and have been found so for days. To be called when the page opens. */
 export async function sweepOld(now = Date.now()): Promise<void> {
-  const old = await storage.projects.filter((row) => row.removedAt !== undefined && now - row.removedAt > KEPT_FOR).primaryKeys();
-  // One that another tab has open is left for another time.
-  for (const id of old) await deleteForGood(id).catch(() => {});
+  const removed = await storage.projects.filter((row) => row.removedAt !== undefined).toArray();
+  for (const { id, removedAt = now, oldSince } of removed) {
+    const isOld = now - removedAt > KEPT_FOR;
+    // One that another tab has open is left for another time.
+    if (isOld && oldSince !== undefined && now - oldSince > OLD_FOR) await deleteForGood(id).catch(() => {});
+    else if (isOld && (oldSince === undefined || oldSince > now)) await storage.projects.update(id, { oldSince: now });
+    else if (!isOld && oldSince !== undefined) await storage.projects.where({ id }).modify(forgetOld);
+  }
+}
+
+function forgetOld(row: { oldSince?: number }): void {
+  delete row.oldSince;
 }
 
 /** Deletes a removed project, its history, and the pictures that only it used. There is no way back. Throws `read-only` if another tab has it open. */

@@ -80,7 +80,9 @@ export function ProjectsDialog({ onClose }: { onClose: () => void }) {
       {removed.length > 0 && (
         <>
           <h3 className="mt-5 font-bold">{t("Removed")}</h3>
-          <p className="mb-1 text-small text-muted">{t("Kept for 30 days, then deleted with the pictures that no other project uses.")}</p>
+          <p className="mb-1 text-small text-muted">
+            {t("Kept for at least 30 days, then deleted with the pictures that no other project uses.")}
+          </p>
           <ul aria-label={t("Removed projects")} className="divide-y divide-line border-y border-line">
             {removed.map((row) => (
               <li key={row.id} className="flex items-center justify-between gap-3 py-1">

@@ -23,9 +23,9 @@ async function playStripes(page: Page): Promise<void> {
   await page.keyboard.press("Escape");
 }
 
-/** Lengths of the runs of drawn pixels in the row of the stage's canvas that has the most of them. */
-const runs = (page: Page) =>
-  page.getByTestId("stage").evaluate((canvas: HTMLCanvasElement) => {
+/** Lengths of the runs of drawn pixels in the row of a canvas, that of the stage, that has the most of them. */
+const runs = (page: Page, canvas = page.getByTestId("stage")) =>
+  canvas.evaluate((canvas: HTMLCanvasElement) => {
     const { width, height } = canvas;
     const { data } = canvas.getContext("2d")?.getImageData(0, 0, width, height) ?? { data: [] };
     let best: number[] = [];
@@ -57,6 +57,20 @@ test.describe("on a display of one and a half pixels a point", () => {
         })
         .toBe(true);
       await page.getByRole("button", { name: "Player: smaller" }).click();
+    }
+  });
+});
+
+test.describe("on a display of one and a quarter pixels a point", () => {
+  test.use({ deviceScaleFactor: 1.25, ownContext: true });
+  test("every pixel of a sheet has the same width in display pixels, at each whole zoom", async ({ page }) => {
+    await openEmpty(page);
+    await dropAndCut(page, "stripes.png", stripes(), 3, 1);
+    const canvas = page.getByTestId("sheet").locator("canvas");
+    await page.getByTestId("sheet").hover();
+    for (const zoom of [6, 5, 4, 3, 2, 1]) {
+      while (!(await page.getByTestId("sheet").textContent())?.endsWith(`· ${zoom}×Fit`)) await page.keyboard.press("-");
+      await expect.poll(async () => [...new Set(await runs(page, canvas))]).toEqual([Math.max(1, Math.round(zoom * 1.25))]);
     }
   });
 });

@@ -1,6 +1,14 @@
 /** Zoom levels that keep pixels whole: whole numbers, and halvings for pictures larger than their view. */
 const ZOOMS = [0.0625, 0.125, 0.25, 0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32] as const;
 
+/**
+ * CSS pixels per pixel of a picture at this zoom: on screens of 1.25 or 1.5 device pixels to a CSS pixel a little more or less than asked, so
+ * that all pixels of the picture are equally large there. Zooms below 1 stay as they are.
+ */
+export function evenScale(zoom: number, density: number): number {
+  return zoom < 1 ? zoom : Math.max(1, Math.round(zoom * density)) / density;
+}
+
 /** The zooms that one surface has, from the least to the most. */
 export function zoomsBetween(least: number, most: number): readonly number[] {
   return ZOOMS.filter((zoom) => zoom >= least && zoom <= most);

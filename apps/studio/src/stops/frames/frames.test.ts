@@ -5,10 +5,11 @@ import { coverageOf } from "@caravan/core/raster";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { NO_SPACE, PORTER, porterProject, sheetOfCells } from "../../../../../packages/core/src/edit/project.fixture";
+import { evenScale } from "../../ui/zooms";
 import { describeCursor, movedCursor } from "./cursor";
 import { cutOf, gridOfSource, maySpread, nudged, outcomeInWords, withCell, withCounts, withSpread } from "./recipe";
 import { sheetScene } from "./sheet-scene";
-import { fitted, opening, panned, pixelAt, SHEET_ZOOMS, zoomedAt } from "./sheet-view";
+import { fitted, onScreen, opening, panned, pixelAt, SHEET_ZOOMS, zoomedAt } from "./sheet-view";
 
 const sheet = sheetOfCells(4, 3, [5, 11]);
 const project = cutSource(
@@ -21,17 +22,19 @@ const source = project.sources[0] as Source;
 const ref = (column: number, row = 0) => `s1/c${column}r${row}` as FrameRef;
 const sizes = fc.record({ w: fc.integer({ min: 1, max: 9000 }), h: fc.integer({ min: 1, max: 9000 }) });
 const room = { w: 740, h: 470 };
+const densities = fc.constantFrom(1, 1.25, 1.5, 1.75, 2);
 
 describe("the sheet's view", () => {
   it("shows a sheet whole when asked, however large", () =>
     fc.assert(
-      fc.property(sizes, (size) => {
-        const view = fitted(size, room);
+      fc.property(sizes, densities, (size, density) => {
+        const surface = { sheet: size, room, density };
+        const view = fitted(surface);
         if (view.zoom === SHEET_ZOOMS[0]) return;
         expect(view.x).toBeGreaterThanOrEqual(0);
-        expect(view.x + size.w * view.zoom).toBeLessThanOrEqual(room.w);
-        expect(view.y + size.h * view.zoom).toBeLessThanOrEqual(room.h);
-        expect(opening(size, room).zoom).toBeGreaterThanOrEqual(view.zoom);
+        expect(view.x + size.w * view.scale).toBeLessThanOrEqual(room.w);
+        expect(view.y + size.h * view.scale).toBeLessThanOrEqual(room.h);
+        expect(opening(surface).zoom).toBeGreaterThanOrEqual(view.zoom);
       }),
     ));
 
@@ -42,27 +45,48 @@ describe("the sheet's view", () => {
         fc.integer({ min: 0, max: 470 }),
         fc.constantFrom(1 as const, -1 as const),
         fc.constantFrom(...SHEET_ZOOMS.slice(3, 12)),
-        (x, y, direction, zoom) => {
-          const view = { zoom, x: 33, y: -50 };
-          const next = zoomedAt(view, direction, x, y);
-          const before = [(x - view.x) / view.zoom, (y - view.y) / view.zoom];
-          const after = [(x - next.x) / next.zoom, (y - next.y) / next.zoom];
-          for (const k of [0, 1]) expect(Math.abs((before[k] as number) - (after[k] as number)) * next.zoom).toBeLessThanOrEqual(0.51);
+        densities,
+        (x, y, direction, zoom, density) => {
+          const view = { zoom, scale: evenScale(zoom, density), x: 33, y: -50 };
+          const next = zoomedAt(view, direction, x, y, density);
+          const before = [(x - view.x) / view.scale, (y - view.y) / view.scale];
+          const after = [(x - next.x) / next.scale, (y - next.y) / next.scale];
+          for (const k of [0, 1]) expect(Math.abs((before[k] as number) - (after[k] as number)) * next.scale).toBeLessThanOrEqual(0.51);
         },
       ),
+    ));
+
+  it("gives every pixel of the sheet as many whole ones of the screen, whatever its density, and keeps the middle on another screen", () =>
+    fc.assert(
+      fc.property(sizes, densities, densities, (sheet, density, other) => {
+        const view = fitted({ sheet, room, density });
+        const moved = onScreen(view, { sheet, room, density: other });
+        for (const [{ zoom, scale, x, y }, on] of [
+          [view, density],
+          [moved, other],
+        ] as const) {
+          for (const px of [...(zoom < 1 ? [] : [scale * on]), x * on, y * on]) expect(px).toBeCloseTo(Math.round(px), 6);
+          expect(Math.abs(scale - zoom) * on).toBeLessThanOrEqual(0.5);
+        }
+        const middle = (each: typeof view) => [(room.w / 2 - each.x) / each.scale, (room.h / 2 - each.y) / each.scale];
+        for (const k of [0, 1])
+          expect(Math.abs((middle(view)[k] as number) - (middle(moved)[k] as number)) * moved.scale).toBeLessThanOrEqual(0.51);
+      }),
     ));
 
   it("never loses the sheet out of sight", () =>
     fc.assert(
       fc.property(sizes, fc.integer({ min: -99_999, max: 99_999 }), fc.integer({ min: -99_999, max: 99_999 }), (size, dx, dy) => {
-        const view = panned(fitted(size, room), dx, dy, size, room);
+        const surface = { sheet: size, room, density: 1 };
+        const view = panned(fitted(surface), dx, dy, surface);
         expect(view.x).toBeLessThanOrEqual(room.w - 40);
-        expect(view.x + size.w * view.zoom).toBeGreaterThanOrEqual(40);
-        expect(view.y + size.h * view.zoom).toBeGreaterThanOrEqual(40);
+        // To the nearest whole pixel.
+        expect(view.x + size.w * view.scale).toBeGreaterThanOrEqual(39.5);
+        expect(view.y + size.h * view.scale).toBeGreaterThanOrEqual(39.5);
       }),
     ));
 
-  it("finds the pixel under a point", () => expect(pixelAt({ zoom: 4, x: 10, y: 20 }, 17, 19)).toEqual({ x: 1, y: -1 }));
+  it("finds the pixel under a point", () => expect(pixelAt({ zoom: 4, scale: 4, x: 10, y: 20 }, 17, 19)).toEqual({ x: 1, y: -1 }));
 });
 
 const scene = (change: Partial<Parameters<typeof sheetScene>[0]> = {}) =>

@@ -60,16 +60,16 @@ export function paintSheet(
   colours: SheetColours,
 ): void {
   const place = ({ x, y, w, h }: Rect): Rect => ({
-    x: view.x + x * view.zoom,
-    y: view.y + y * view.zoom,
-    w: w * view.zoom,
-    h: h * view.zoom,
+    x: view.x + x * view.scale,
+    y: view.y + y * view.scale,
+    w: w * view.scale,
+    h: h * view.scale,
   });
   const sheet = place(scene.sheet);
   if (picture) {
     const { bitmap, overview } = picture;
     context.imageSmoothingEnabled = view.zoom < 1;
-    const reduced = overview && view.zoom * overview.reduction <= 1 ? overview.bitmap : bitmap;
+    const reduced = overview && view.scale * overview.reduction <= 1 ? overview.bitmap : bitmap;
     context.drawImage(reduced, sheet.x, sheet.y, sheet.w, sheet.h);
   }
   hatch(context, scene.leftOver.map(place), view, colours.trouble, 5);

@@ -41,7 +41,7 @@ const SLACK = 4; // px
 export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid | null; way: CutWay }) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { width: roomWidth, height: roomHeight } = useElementSize(frame);
+  const { width: roomWidth, height: roomHeight, density } = useElementSize(frame);
   const room = useMemo(() => ({ w: roomWidth, h: roomHeight }), [roomWidth, roomHeight]);
   const picture = usePicture(useWornLook(source));
   const picked = useView((each) => each.picked);
@@ -50,13 +50,14 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
   const region = useView((each) => each.region);
   const { width, height } = sheetOf(source);
   const sheet = useMemo(() => ({ w: width, h: height }), [width, height]);
-  const { view, move, seeAll, hold } = useSheetView(source, sheet, room);
+  const surface = useMemo(() => ({ sheet, room, density }), [sheet, room, density]);
+  const { view, move, seeAll, hold } = useSheetView(source, surface);
   const pointer = useRef<{ x: number; y: number } | null>(null);
 
-  useWheelZoom(frame, move);
+  useWheelZoom(frame, density, move);
   usePinch(frame, {
-    onZoom: (direction, x, y) => move((now) => zoomedAt(now, direction, x, y)),
-    onPan: (dx, dy) => move((now) => panned(now, dx, dy, sheet, room)),
+    onZoom: (direction, x, y) => move((now) => zoomedAt(now, direction, x, y, density)),
+    onPan: (dx, dy) => move((now) => panned(now, dx, dy, surface)),
   });
   const dragged = wayNamed(way)?.boxes;
   const boxes = useMemo(() => dragged?.of(source) ?? NO_BOXES, [source, dragged]);
@@ -64,7 +65,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     boxes,
     sheet,
     coverage: picture?.coverage ?? null,
-    zoom: view?.zoom ?? 1,
+    zoom: view?.scale ?? 1,
     onlyEdges: dragged?.onlyEdges === true,
     toDrawn: dragged?.drawsNone !== true,
     onDone: (id, rect) => dragged?.done(source, id, rect),
@@ -78,23 +79,22 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     const element = frame.current;
     if (!context || !element || !view || room.w === 0) return;
     const paint = () => {
-      const density = devicePixelRatio;
       context.canvas.width = Math.round(room.w * density);
       context.canvas.height = Math.round(room.h * density);
       context.setTransform(density, 0, 0, density, 0, 0);
       const corner = pixelAt(view, 0, 0);
-      const inSight = { ...corner, w: Math.ceil(room.w / view.zoom) + 1, h: Math.ceil(room.h / view.zoom) + 1 };
+      const inSight = { ...corner, w: Math.ceil(room.w / view.scale) + 1, h: Math.ceil(room.h / view.scale) + 1 };
       const part = dragged?.drawsNone ? (boxes[0]?.rect ?? null) : null;
       const scene = { ...sheetScene({ source, grid, picked, cursor, hoverRow, inSight, region }), part, draft };
       paintSheet(context, scene, view, picture ?? null, coloursFrom(element));
     };
     const request = requestAnimationFrame(paint);
     return () => cancelAnimationFrame(request);
-  }, [source, grid, picked, cursor, hoverRow, region, view, room, picture, draft, theme, boxes, dragged]);
+  }, [source, grid, picked, cursor, hoverRow, region, view, room, density, picture, draft, theme, boxes, dragged]);
 
-  const zoomInMiddle = (direction: 1 | -1) => move((now) => zoomedAt(now, direction, room.w / 2, room.h / 2));
+  const zoomInMiddle = (direction: 1 | -1) => move((now) => zoomedAt(now, direction, room.w / 2, room.h / 2, density));
   const zoomBy = (direction: 1 | -1) =>
-    move((now) => zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2));
+    move((now) => zoomedAt(now, direction, pointer.current?.x ?? room.w / 2, pointer.current?.y ?? room.h / 2, density));
   const moveCursor = (dx: number, dy: number, extend: boolean) => {
     const next = movedCursor(source, cursor, dx, dy);
     if (!next) return;
@@ -123,10 +123,10 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
     { keys: "+ =", repeats: true, label: t("Zoom in to the pointer"), run: () => zoomBy(1) },
     { keys: "-", repeats: true, label: t("Zoom out"), run: () => zoomBy(-1) },
     { keys: "0", label: t("Fit the whole sheet"), run: seeAll },
-    { keys: "Mod+ArrowLeft", repeats: true, label: t("Move the sheet left"), run: () => move((now) => panned(now, -64, 0, sheet, room)) },
-    { keys: "Mod+ArrowRight", repeats: true, label: t("Move the sheet right"), run: () => move((now) => panned(now, 64, 0, sheet, room)) },
-    { keys: "Mod+ArrowUp", repeats: true, label: t("Move the sheet up"), run: () => move((now) => panned(now, 0, -64, sheet, room)) },
-    { keys: "Mod+ArrowDown", repeats: true, label: t("Move the sheet down"), run: () => move((now) => panned(now, 0, 64, sheet, room)) },
+    { keys: "Mod+ArrowLeft", repeats: true, label: t("Move the sheet left"), run: () => move((now) => panned(now, -64, 0, surface)) },
+    { keys: "Mod+ArrowRight", repeats: true, label: t("Move the sheet right"), run: () => move((now) => panned(now, 64, 0, surface)) },
+    { keys: "Mod+ArrowUp", repeats: true, label: t("Move the sheet up"), run: () => move((now) => panned(now, 0, -64, surface)) },
+    { keys: "Mod+ArrowDown", repeats: true, label: t("Move the sheet down"), run: () => move((now) => panned(now, 0, 64, surface)) },
   ]);
 
   const space = useSpaceToPan(pointer);
@@ -179,7 +179,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
         const from = pointer.current;
         pointer.current = at;
         if (space.current && !press.current) {
-          if (from) move((now) => panned(now, at.x - from.x, at.y - from.y, sheet, room));
+          if (from) move((now) => panned(now, at.x - from.x, at.y - from.y, surface));
           space.current.moved = true;
           return;
         }
@@ -193,7 +193,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
             return;
           }
           setDragging(true);
-          move((now) => panned(now, dx, dy, sheet, room));
+          move((now) => panned(now, dx, dy, surface));
           return;
         }
         event.currentTarget.style.cursor = cursorOver(edgesUnder(at));
@@ -247,7 +247,7 @@ export function SheetCanvas({ source, grid, way }: { source: Source; grid: Grid 
 /** A handle at the left of each row in sight: a click picks the whole row. */
 function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid | null; view: SheetView; height: number }) {
   const count = grid ? grid.rows : source.frames.reduce((most, frame) => Math.max(most, frame.row + 1), 0);
-  const tall = (grid ? pitchOf(grid).y : sheetOf(source).height / Math.max(1, count)) * view.zoom;
+  const tall = (grid ? pitchOf(grid).y : sheetOf(source).height / Math.max(1, count)) * view.scale;
   const hoverRow = useView((each) => each.hoverRow);
   const countFrom = useCountFrom();
   // Frames from a file or drawn by hand form no visible rows.
@@ -260,7 +260,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
     if (!rect) return null;
     const refs = rowRefs(source, row);
     if (refs.length === 0) return null;
-    const left = Math.max(2, view.x + rect.x * view.zoom - 28);
+    const left = Math.max(2, view.x + rect.x * view.scale - 28);
     return (
       <button
         key={row}
@@ -272,7 +272,7 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
         onClick={() => togglePicks(refs)}
         onPointerEnter={() => useView.setState({ hoverRow: row })}
         className={`number absolute w-6.5 rounded-l-box border text-small ${hoverRow === row ? "border-now bg-now text-on-now" : "border-line bg-raised text-ink"}`}
-        style={{ left, top: view.y + rect.y * view.zoom, height: Math.max(16, rect.h * view.zoom) }}
+        style={{ left, top: view.y + rect.y * view.scale, height: Math.max(16, rect.h * view.scale) }}
       >
         {row + countFrom}
       </button>
@@ -281,7 +281,11 @@ function RowHandles({ source, grid, view, height }: { source: Source; grid: Grid
 }
 
 /** React listens to the wheel passively; zooming must keep the page from scrolling. */
-function useWheelZoom(frame: RefObject<HTMLDivElement | null>, move: (change: (view: SheetView) => SheetView) => void): void {
+function useWheelZoom(
+  frame: RefObject<HTMLDivElement | null>,
+  density: number,
+  move: (change: (view: SheetView) => SheetView) => void,
+): void {
   useEffect(() => {
     const element = frame.current;
     if (!element) return;
@@ -294,9 +298,9 @@ function useWheelZoom(frame: RefObject<HTMLDivElement | null>, move: (change: (v
       if (Math.abs(turned) < 60) return;
       const direction = turned < 0 ? 1 : -1;
       turned = 0;
-      move((now) => zoomedAt(now, direction, event.clientX - box.left, event.clientY - box.top));
+      move((now) => zoomedAt(now, direction, event.clientX - box.left, event.clientY - box.top, density));
     };
     element.addEventListener("wheel", wheel, { passive: false });
     return () => element.removeEventListener("wheel", wheel);
-  }, [frame, move]);
+  }, [frame, density, move]);
 }

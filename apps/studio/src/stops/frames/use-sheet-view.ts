@@ -1,8 +1,8 @@
 "use client";
 
-import type { Size, Source } from "@caravan/core/model";
+import type { Source } from "@caravan/core/model";
 import { useCallback, useMemo, useState } from "react";
-import { fitted, opening, type SheetView } from "./sheet-view";
+import { fitted, onScreen, opening, type SheetView, type Surface } from "./sheet-view";
 
 /** How the sheet is placed: automatically, fitted on request, or where the user moved it. */
 type Laid = "opening" | "whole" | SheetView;
@@ -21,26 +21,27 @@ interface SheetViewState {
  * The view of a source's sheet. Until the user moves it, it is fitted to the space that the fields around it leave, so that no row is
  * hidden. Another sheet starts again.
  */
-export function useSheetView({ id }: Source, sheet: Size, room: Size): SheetViewState {
+export function useSheetView({ id }: Source, surface: Surface): SheetViewState {
+  const { sheet } = surface;
   const [state, setState] = useState<{ of: string; laid: Laid }>({ of: id, laid: "opening" });
   const of = `${id} ${sheet.w} ${sheet.h}`;
   const laid = state.of === of ? state.laid : "opening";
-  const view = useMemo(() => shown(laid, sheet, room), [laid, sheet, room]);
+  const view = useMemo(() => shown(laid, surface), [laid, surface]);
   const move = useCallback(
     (change: (view: SheetView) => SheetView) =>
       setState((now) => {
-        const from = shown(now.of === of ? now.laid : "opening", sheet, room);
+        const from = shown(now.of === of ? now.laid : "opening", surface);
         return from ? { of, laid: change(from) } : now;
       }),
-    [of, sheet, room],
+    [of, surface],
   );
   const seeAll = useCallback(() => setState({ of, laid: "whole" }), [of]);
   const hold = useCallback(() => move((view) => view), [move]);
   return { view, move, seeAll, hold };
 }
 
-function shown(laid: Laid, sheet: Size, room: Size): SheetView | null {
-  if (room.w === 0) return null;
-  if (laid === "opening") return opening(sheet, room);
-  return laid === "whole" ? fitted(sheet, room) : laid;
+function shown(laid: Laid, surface: Surface): SheetView | null {
+  if (surface.room.w === 0) return null;
+  if (laid === "opening") return opening(surface);
+  return laid === "whole" ? fitted(surface) : onScreen(laid, surface);
 }

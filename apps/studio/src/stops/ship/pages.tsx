@@ -8,7 +8,7 @@ import { useElementSize } from "../../ui/element-size";
 import { sizeInWords } from "../../ui/files";
 import { useWheelSteps } from "../../ui/wheel-steps";
 import { facts, t } from "../../ui/words";
-import { largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
+import { evenScale, largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
 import { type Delivered, type PictureView, type ShownPage, shownPages } from "../../workers/jobs";
 import { ComparedSizes } from "./compared-sizes";
 
@@ -52,9 +52,9 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
   const { pages, views, files } = delivered;
   const pictures = shownPages(pages);
   const room = useRef<HTMLElement>(null);
-  const { width: w, height: h } = useElementSize(room);
+  const { width: w, height: h, density } = useElementSize(room);
   const [chosen, setZoom] = useState<number | null>(null);
-  const zoom = chosen ?? fitOf(pictures, { w, h });
+  const zoom = chosen ?? fitOf(pictures, { w, h }, density);
   const step = (direction: 1 | -1, at = { x: w / 2, y: h / 2 }) => {
     const next = nextZoom(ZOOMS, zoom, direction);
     const element = room.current;
@@ -62,7 +62,8 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
     // The point under the pointer stays in place, as far as scrolling allows.
     const [x, y] = [element.scrollLeft + at.x, element.scrollTop + at.y];
     setZoom(next);
-    requestAnimationFrame(() => element.scrollTo({ left: (x * next) / zoom - at.x, top: (y * next) / zoom - at.y }));
+    const grow = evenScale(next, density) / evenScale(zoom, density);
+    requestAnimationFrame(() => element.scrollTo({ left: x * grow - at.x, top: y * grow - at.y }));
   };
   useWheelSteps(room, step, views.length > 0);
   const drag = useDragToScroll(room);
@@ -100,6 +101,7 @@ function ZoomedPages({ delivered, children }: { delivered: Delivered; children: 
                 number={pages.indexOf(shown.page) + 1}
                 count={pages.length}
                 zoom={zoom}
+                density={density}
               />
             ))
           : pictures
@@ -120,10 +122,13 @@ function zoomInWords(zoom: number): string {
 }
 
 /** The largest zoom at which the first page fits. */
-function fitOf(pictures: readonly ShownPage[], { w, h }: { w: number; h: number }): number {
+function fitOf(pictures: readonly ShownPage[], { w, h }: { w: number; h: number }, density: number): number {
   const size = pictures[0]?.page.size;
   if (!size || w === 0) return 1;
-  const fits = largestFitting(ZOOMS, (zoom) => size.w * zoom <= w - 40 && size.h * zoom <= h - 70);
+  const fits = largestFitting(ZOOMS, (zoom) => {
+    const scale = evenScale(zoom, density);
+    return size.w * scale <= w - 40 && size.h * scale <= h - 70;
+  });
   return Math.min(8, fits);
 }
 
@@ -188,9 +193,12 @@ interface PageProps {
   readonly number: number;
   readonly count: number;
   readonly zoom: number;
+  /** The screen's pixels per CSS pixel. */
+  readonly density: number;
 }
 
-function Page({ shown, view, number, count, zoom }: PageProps) {
+function Page({ shown, view, number, count, zoom, density }: PageProps) {
+  const scale = evenScale(zoom, density);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { page, layer } = shown;
   const { w, h } = page.size;
@@ -198,13 +206,13 @@ function Page({ shown, view, number, count, zoom }: PageProps) {
     const context = canvas.current?.getContext("2d");
     if (!context || !view) return;
     // When enlarged, the browser scales its pixels: a page at 16 × would take too much memory.
-    context.canvas.width = zoom >= 1 ? w : Math.ceil(w * zoom * devicePixelRatio);
-    context.canvas.height = zoom >= 1 ? h : Math.ceil(h * zoom * devicePixelRatio);
+    context.canvas.width = zoom >= 1 ? w : Math.ceil(w * zoom * density);
+    context.canvas.height = zoom >= 1 ? h : Math.ceil(h * zoom * density);
     context.imageSmoothingEnabled = zoom < 1;
     const { bitmap, overview } = view;
-    const from = overview && zoom * devicePixelRatio * overview.reduction <= 1 ? overview.bitmap : bitmap;
+    const from = overview && zoom * density * overview.reduction <= 1 ? overview.bitmap : bitmap;
     context.drawImage(from, 0, 0, context.canvas.width, context.canvas.height);
-  }, [view, w, h, zoom]);
+  }, [view, w, h, zoom, density]);
   return (
     <figure className="m-auto flex shrink-0 flex-col items-center gap-2">
       <canvas
@@ -212,7 +220,7 @@ function Page({ shown, view, number, count, zoom }: PageProps) {
         aria-hidden
         data-testid="page"
         className="outline outline-lapis [image-rendering:pixelated]"
-        style={{ width: w * zoom, height: h * zoom }}
+        style={{ width: w * scale, height: h * scale }}
       />
       <figcaption className="number rounded-box border border-line bg-raised px-2 text-small">
         {facts(

@@ -34,9 +34,11 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
   const { width, height, density } = useElementSize(room);
   const size = frame.size ?? { w: 1, h: 1 };
   const fits = Math.min((width - 2 * AROUND) / size.w, (height - 2 * AROUND) / size.h);
-  const zoom = Math.max(1, Math.floor(fits));
-  const left = Math.round((width - size.w * zoom) / 2);
-  const top = Math.round((height - size.h * zoom) / 2);
+  // Whole pixels of the screen, also of one with one and a quarter to a CSS pixel.
+  const zoom = Math.max(1, Math.floor(fits * density)) / density;
+  const onPixel = (px: number) => Math.round(px * density) / density;
+  const left = onPixel((width - size.w * zoom) / 2);
+  const top = onPixel((height - size.h * zoom) / 2);
   useEffect(() => useBench.setState({ zoom }), [zoom]);
   const ref = frameRef(source, frame);
   const project = useProject((each) => each);

@@ -1,7 +1,7 @@
 import { clearPixels } from "@caravan/core/raster";
 import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { violationsOn } from "./axe";
-import { expect, type Page, test } from "./fixtures";
+import { expect, type Locator, type Page, test } from "./fixtures";
 import { dropAndCut, dropFiles, goTo, openEmpty, openStudio, startProject } from "./studio";
 
 /** Checks the whole page, or only a part of it if the rest was checked before, by day and by dusk. */
@@ -190,4 +190,43 @@ test("day and dusk follow the system until one is chosen, and the choice is reme
   await page.reload();
   await expect(page.getByTestId("sheet")).toBeVisible();
   await expect.poll(paper).toBe("rgb(247, 242, 232)");
+});
+
+test("where the system forces its own colours, what is chosen, current and picked still shows, and changes with them", async ({ page }) => {
+  const groundOf = (of: Locator) => of.evaluate((element) => getComputedStyle(element).backgroundColor);
+  /** How many pixels of the sheet's canvas have nearly the colour of what is picked. */
+  const picked = () =>
+    page
+      .getByTestId("sheet")
+      .locator("canvas")
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const one = new OffscreenCanvas(1, 1).getContext("2d") as OffscreenCanvasRenderingContext2D;
+        one.fillStyle = getComputedStyle(document.querySelector('[data-testid="now-colour"]') as Element).color;
+        one.fillRect(0, 0, 1, 1);
+        const now = one.getImageData(0, 0, 1, 1).data;
+        const { data } = (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height);
+        let count = 0;
+        for (let at = 0; at < data.length; at += 4)
+          if ([0, 1, 2].every((k) => Math.abs((now[k] as number) - (data[at + k] as number)) < 60)) count++;
+        return count;
+      });
+  await openStudio(page);
+  await goTo(page, "Frames");
+  await page.getByRole("button", { name: "Pick row 1" }).click();
+  await page.evaluate(() => {
+    const probe = document.createElement("i");
+    probe.dataset.testid = "now-colour";
+    probe.style.color = "var(--now)";
+    document.body.append(probe);
+  });
+  expect(await picked()).toBeGreaterThan(500);
+  await page.emulateMedia({ forcedColors: "active", colorScheme: "dark" });
+  await expect.poll(() => page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe("rgb(0, 0, 0)");
+  // What is painted is painted anew in the system's colours.
+  await expect.poll(picked).toBeGreaterThan(500);
+  expect(await groundOf(page.getByRole("radio", { name: "Cells" }))).not.toBe(await groundOf(page.getByRole("radio", { name: "Regions" })));
+  for (const stop of ["Clips", "Marks", "Rehearse"] as const) {
+    await goTo(page, stop);
+    expect(await violationsOn(page)).toEqual([]);
+  }
 });

@@ -1,6 +1,8 @@
 import { useSyncExternalStore } from "react";
 
 const DARK = "(prefers-color-scheme: dark)";
+/** A person's system replaces all colours by a few of its own. */
+const FORCED = "(forced-colors: active)";
 
 /** Which colours hold now, as a text that changes with them: what is painted rather than styled is painted anew then. */
 export function useThemeNow(): string {
@@ -8,7 +10,8 @@ export function useThemeNow(): string {
 }
 
 export function themeNow(): string {
-  return document.documentElement.dataset.theme ?? (matchMedia(DARK).matches ? "dusk" : "day");
+  const own = document.documentElement.dataset.theme ?? (matchMedia(DARK).matches ? "dusk" : "day");
+  return matchMedia(FORCED).matches ? `${own}, forced` : own;
 }
 
 /**
@@ -18,10 +21,10 @@ export function themeNow(): string {
 export function onThemeChange(changed: () => void): () => void {
   const chosen = new MutationObserver(changed);
   chosen.observe(document.documentElement, { attributeFilter: ["data-theme"] });
-  const system = matchMedia(DARK);
-  system.addEventListener("change", changed);
+  const system = [matchMedia(DARK), matchMedia(FORCED)];
+  for (const query of system) query.addEventListener("change", changed);
   return () => {
     chosen.disconnect();
-    system.removeEventListener("change", changed);
+    for (const query of system) query.removeEventListener("change", changed);
   };
 }

@@ -50,7 +50,16 @@ describe("lettersOf", () => {
   it("knows Cyrillic texts", () => expect(wordsFor(["имя;x;y\nгерой идёт;0;0"], "windows-1251", "windows-1251")).toBe("Cyrillic"));
 
   it("leaves accented letters to Western Europe, where they stand alone", () => {
-    for (const name of ["héros.png", "Größe/Knödel.png", "naïve façade_01.png", "Ångström, señor", "ça et là", "œuvre…"])
+    for (const name of [
+      "héros.png",
+      "Größe/Knödel.png",
+      "naïve façade_01.png",
+      "Ångström, señor",
+      "ça et là",
+      "œuvre…",
+      "ÄÖÜ_probe",
+      "crÉÈme",
+    ])
       expect(wordsFor([name], "windows-1252"), name).toBe("Western European");
   });
 

@@ -55,7 +55,7 @@ const WIDE: readonly Wide[] = [
 /** What a letter counts that is none of the writing. */
 const UNCOMMON = -1;
 /** The least commonness, on average. */
-const LEAST = 0.75;
+const LEAST = 0.95;
 /** The least part of such letters that stand next to another. */
 const LEAST_BESIDE = 0.6;
 /** The least length of a run of Cyrillic letters, on average. */

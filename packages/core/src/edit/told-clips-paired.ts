@@ -1,6 +1,6 @@
 /** Which clips of a project came from which of a metadata file. */
-import type { Clip, Source } from "../model";
-import { areMostlyAlike, same } from "../three-way";
+import { type Clip, groupedBy, type Source } from "../model";
+import { areMostlyAlike } from "../three-way";
 import type { ArrivedClip } from "./arrived-clips";
 import { framesOf, isOn, type PlainClip, plain, saysSame } from "./told-of-source";
 
@@ -23,22 +23,24 @@ export function pairedClips(
   told: readonly { readonly now: PlainClip }[] | null,
 ): { readonly pairs: readonly Pair[]; readonly gone: readonly { readonly was: PlainClip; readonly clip: Clip }[] } {
   const names = new Set(now.map((each) => each.now.name));
-  const left = (told ?? []).map((each) => each.now);
-  const fresh = (clip: PlainClip) =>
-    left.find(({ name, steps }) => clip.steps.length > 0 && !names.has(name) && same(framesOf(steps), framesOf(clip.steps)));
+  const before = (told ?? []).map((each) => each.now);
+  const left = new Set(before);
+  const named = groupedBy(before, ({ name }) => name);
+  const showing = groupedBy(before, shown);
   const origins = now.map(({ now: clip }) => {
-    const was = left.find(({ name }) => name === clip.name) ?? fresh(clip);
-    if (was) left.splice(left.indexOf(was), 1);
-    return was ?? null;
+    const fresh = () => clip.steps.length > 0 && showing.get(shown(clip))?.find((each) => left.has(each) && !names.has(each.name));
+    const was = named.get(clip.name)?.find((each) => left.has(each)) || fresh() || null;
+    if (was) left.delete(was);
+    return was;
   });
   const sought = [
     ...now.map((each, k) => ({ like: origins[k] ?? each.now, sure: origins[k] !== null })),
-    ...left.map((like) => ({ like, sure: true })),
+    ...[...left].map((like) => ({ like, sure: true })),
   ];
   const found = paired(source, clips, sought);
   return {
     pairs: now.map((each, k) => ({ ...each, was: origins[k] ?? null, clip: found[k] ?? null })),
-    gone: left.flatMap((was, k) => {
+    gone: [...left].flatMap((was, k) => {
       const clip = found[now.length + k];
       return clip ? [{ was, clip }] : [];
     }),
@@ -54,18 +56,28 @@ function paired(
   const free = new Set(clips.filter(({ steps }) => steps.some(isOn(source))));
   const plains = new Map([...free].map((clip) => [clip, plain(clip, source)]));
   const found: (Clip | null)[] = sought.map(() => null);
-  const pass = (fits: (own: PlainClip, like: PlainClip, sure: boolean) => boolean): void => {
+  const pass = (keyOf: (clip: PlainClip) => string, fits: (own: PlainClip, like: PlainClip, sure: boolean) => boolean): void => {
+    const byKey = groupedBy([...free], (clip) => keyOf(plains.get(clip) as PlainClip));
     for (const [k, { like, sure }] of sought.entries()) {
       if (found[k]) continue;
-      const clip = [...free].find((each) => fits(plains.get(each) as PlainClip, like, sure));
+      const clip = byKey.get(keyOf(like))?.find((each) => free.has(each) && fits(plains.get(each) as PlainClip, like, sure));
       if (!clip) continue;
       found[k] = clip;
       free.delete(clip);
     }
   };
-  pass((own, like) => own.name === like.name && saysSame(own, like));
-  pass((own, like) => saysSame(own, like));
-  pass((own, like) => own.name === like.name);
-  pass((own, like, sure) => sure && areMostlyAlike(framesOf(own.steps), framesOf(like.steps)));
+  const nameOf = ({ name }: PlainClip) => name;
+  pass(nameOf, saysSame);
+  pass(shown, saysSame);
+  pass(nameOf, () => true);
+  pass(
+    () => "any",
+    (own, like, sure) => sure && areMostlyAlike(framesOf(own.steps), framesOf(like.steps)),
+  );
   return found;
+}
+
+/** The frames that a clip shows, as one text. */
+function shown({ steps }: PlainClip): string {
+  return framesOf(steps).join("\n");
 }

@@ -9,6 +9,11 @@ export function evenScale(zoom: number, density: number): number {
   return zoom < 1 ? zoom : Math.max(1, Math.round(zoom * density)) / density;
 }
 
+/** CSS pixels: the nearest place at which one of the screen's pixels begins. */
+export function onPixel(px: number, density: number): number {
+  return Math.round(px * density) / density;
+}
+
 /** The zooms that one surface has, from the least to the most. */
 export function zoomsBetween(least: number, most: number): readonly number[] {
   return ZOOMS.filter((zoom) => zoom >= least && zoom <= most);

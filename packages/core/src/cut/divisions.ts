@@ -7,13 +7,10 @@
  */
 import { spreadBefore } from "./grid";
 import { likenessAtShift, type Profile, regularityOf } from "./profile";
+import type { Side } from "./suggestion";
 
 /** One way to divide a side. */
-export interface Way {
-  readonly count: number;
-  readonly cell: number;
-  readonly margin: number;
-  readonly gap: number;
+export interface Way extends Side {
   /** px: spread between the cells, if the count leaves some over: fewer than there are cells. */
   readonly spread: number;
   /** Remainder at the end. */

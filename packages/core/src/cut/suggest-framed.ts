@@ -10,7 +10,7 @@
 import type { Rect, Size } from "../model";
 import { type Coverage, countDrawn, isClear, type SideColours } from "../raster";
 import { clearRegions } from "./islands";
-import type { GridSuggestion } from "./suggestion";
+import { type GridSuggestion, type Side, suggestionOf } from "./suggestion";
 
 /** px: thicker ones are no lines between cells, but spaces. */
 const MOST_THICK = 6;
@@ -36,19 +36,11 @@ export function suggestFramed(coverage: Coverage, whole: Coverage): GridSuggesti
   return (whole.colours && byLines(whole, whole.colours.along.plain, whole.colours.down.plain)) ?? byWindows(coverage);
 }
 
-/** One side of a grid. */
-interface Side {
-  readonly cell: number;
-  readonly margin: number;
-  readonly gap: number;
-  readonly count: number;
-}
-
 function byLines({ width, height }: Coverage, along: SideColours["plain"], down: SideColours["plain"]): GridSuggestion | null {
   for (const colour of new Set([...along.values(), ...down.values()])) {
     const x = between(placesOf(along, colour), width);
     const y = between(placesOf(down, colour), height);
-    if (x && y && x.count * y.count > 1) return suggestionOf(x, y);
+    if (x && y && x.count * y.count > 1) return framed(x, y);
   }
   return null;
 }
@@ -106,7 +98,7 @@ function byWindows(coverage: Coverage): GridSuggestion | null {
   if (!x || !y || x.count * y.count < 2) return null;
   const cells = like.filter((rect) => !isClear(coverage, rect)).length;
   if (cells < 2 || cells < filled.length * ON_THE_GRID || like.length * size.w * size.h < drawnArea(coverage) * FILLED) return null;
-  return x.margin + x.cell <= width && y.margin + y.cell <= height ? suggestionOf(x, y) : null;
+  return x.margin + x.cell <= width && y.margin + y.cell <= height ? framed(x, y) : null;
 }
 
 /** Whether lines run around a rectangle, where it does not end with the sheet: drawn pixels, of which few go on inside. */
@@ -160,14 +152,6 @@ function drawnArea(coverage: Coverage): number {
   return span(width, columns) * span(height, rows);
 }
 
-function suggestionOf(x: Side, y: Side): GridSuggestion {
-  return {
-    cell: { w: x.cell, h: y.cell },
-    margin: { x: x.margin, y: y.margin },
-    gap: { x: x.gap, y: y.gap },
-    columns: x.count,
-    rows: y.count,
-    score: SCORE,
-    framed: true,
-  };
+function framed(x: Side, y: Side): GridSuggestion {
+  return { ...suggestionOf(x, y, SCORE), framed: true };
 }

@@ -13,7 +13,7 @@ import { profilesOf } from "./profile";
 import { type Free, gridsAnywhere } from "./suggest-anywhere";
 import { suggestFramed } from "./suggest-framed";
 import { suggestFull } from "./suggest-full";
-import { cutOfSuggestion, type GridSuggestion } from "./suggestion";
+import { cutOfSuggestion, type GridSuggestion, suggestionOf } from "./suggestion";
 
 /**
  * At most `most` grids, best first; none if nothing is drawn. `whole` is the picture with its opaque ground, where `coverage` is without it:
@@ -44,7 +44,7 @@ function plainGrids(coverage: Coverage, most: number, free: Free = { x: false, y
       .sort(byCost);
   return inOrder(bestOf(pairs.filter((pair) => !isSpread(pair))), bestOf(pairs.filter(isSpread)))
     .slice(0, most)
-    .map(({ x, y, cost }) => suggestionOf(x, y, Math.round(1000 / (1 + Math.exp(cost - x.strictness - y.strictness + 1.5))) / 1000));
+    .map(({ x, y, cost }) => offered(x, y, Math.round(1000 / (1 + Math.exp(cost - x.strictness - y.strictness + 1.5))) / 1000));
 }
 
 interface Pair {
@@ -69,16 +69,8 @@ function isSpread({ x, y }: Pair): boolean {
   return x.spread + y.spread > 0;
 }
 
-function suggestionOf(x: Way, y: Way, score: number): GridSuggestion {
-  return {
-    cell: { w: x.cell, h: y.cell },
-    margin: { x: x.margin, y: y.margin },
-    gap: { x: x.gap, y: y.gap },
-    columns: x.count,
-    rows: y.count,
-    score,
-    ...(x.spread + y.spread > 0 ? { spread: true } : {}),
-  };
+function offered(x: Way, y: Way, score: number): GridSuggestion {
+  return { ...suggestionOf(x, y, score), ...(x.spread + y.spread > 0 ? { spread: true } : {}) };
 }
 
 /** Whether one cut has both: where pixels are spread along one side, none are left over at the end of the other. */
@@ -96,7 +88,7 @@ function costOfPair(x: Way, y: Way): number {
 
 /** A grid that is mostly empty is too fine, unless whole row ends are missing. */
 function costOfEmpties(coverage: Coverage, x: Way, y: Way): number {
-  const grid = gridOf({ w: coverage.width, h: coverage.height }, cutOfSuggestion(suggestionOf(x, y, 0)), "suggestion");
+  const grid = gridOf({ w: coverage.width, h: coverage.height }, cutOfSuggestion(offered(x, y, 0)), "suggestion");
   let holes = 0;
   for (let row = 0; row < grid.rows; row++) {
     let trailing = true;

@@ -16,6 +16,26 @@ export interface GridSuggestion {
   readonly spread?: true;
 }
 
+/** One side of a grid. */
+export interface Side {
+  readonly count: number;
+  readonly cell: number;
+  readonly margin: number;
+  readonly gap: number;
+}
+
+/** The grid with these sides. */
+export function suggestionOf(x: Side, y: Side, score: number): GridSuggestion {
+  return {
+    cell: { w: x.cell, h: y.cell },
+    margin: { x: x.margin, y: y.margin },
+    gap: { x: x.gap, y: y.gap },
+    columns: x.count,
+    rows: y.count,
+    score,
+  };
+}
+
 /** The cut that a suggestion stands for. */
 export function cutOfSuggestion({ cell, margin, gap, columns, rows, spread }: GridSuggestion): GridCut {
   const own = { margin, gap, keepEmpty: false };

@@ -28,8 +28,9 @@ export function pairedClips(
   const named = groupedBy(before, ({ name }) => name);
   const showing = groupedBy(before, shown);
   const origins = now.map(({ now: clip }) => {
-    const fresh = () => clip.steps.length > 0 && showing.get(shown(clip))?.find((each) => left.has(each) && !names.has(each.name));
-    const was = named.get(clip.name)?.find((each) => left.has(each)) || fresh() || null;
+    const alike = clip.steps.length > 0 ? showing.get(shown(clip)) : undefined;
+    const was =
+      named.get(clip.name)?.find((each) => left.has(each)) ?? alike?.find((each) => left.has(each) && !names.has(each.name)) ?? null;
     if (was) left.delete(was);
     return was;
   });

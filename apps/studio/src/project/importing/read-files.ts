@@ -42,17 +42,7 @@ export async function unpacked(files: readonly HandedFile[]): Promise<HandedFile
       try {
         const { name } = each.file;
         const { files: inner, guessed } = await run("unzip", { name, blob: each.file });
-        if (guessed !== null)
-          say({
-            tone: "plain",
-            text: t(
-              "{name} does not say which letters its names are in: they are read as {letters}. If they look wrong, unpack it first.",
-              {
-                name,
-                letters: guessed,
-              },
-            ),
-          });
+        if (guessed !== null) sayGuessedNames(name, guessed);
         const folder = each.path.replace(/\.zip$/i, "");
         return inner
           .filter(({ path }) => !isPassedBy(path))
@@ -136,6 +126,17 @@ export async function keepArt(art: Exclude<ReadArt, { kind: "text" }>, file: Fil
       return { ...art, layers: await all(art.layers), apart: apart && { ...apart, layers: await all(apart.layers) } };
     }
   }
+}
+
+/** Says so of an archive that does not mark its names. `letters` in words. */
+function sayGuessedNames(name: string, letters: string): void {
+  say({
+    tone: "plain",
+    text: t("{name} does not say which letters its names are in: they are read as {letters}. If they look wrong, unpack it first.", {
+      name,
+      letters,
+    }),
+  });
 }
 
 /** Says so of metadata that is used, and is not in UTF-8. `letters` in words. */

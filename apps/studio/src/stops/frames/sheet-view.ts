@@ -1,7 +1,7 @@
 /** Zoom and position of the sheet on the surface. Pure, and tested. Points in CSS pixels from the surface's corner. */
 
 import type { Size } from "@caravan/core/model";
-import { evenScale, largestFitting, nextZoom, zoomsBetween } from "../../ui/zooms";
+import { evenScale, largestFitting, nextZoom, onPixel, zoomsBetween } from "../../ui/zooms";
 
 export interface SheetView {
   /** What was chosen: a whole number, or a half, a quarter or an eighth. */
@@ -53,7 +53,7 @@ function centred({ sheet, room, density }: Surface, zoom: number): SheetView {
 }
 
 function onPixels(view: SheetView, density: number): SheetView {
-  return { ...view, x: Math.round(view.x * density) / density, y: Math.round(view.y * density) / density };
+  return { ...view, x: onPixel(view.x, density), y: onPixel(view.y, density) };
 }
 
 /** Zooms in or out by one level, keeping the sheet's pixel under (x, y) in place. */

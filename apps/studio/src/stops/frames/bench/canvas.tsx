@@ -11,6 +11,7 @@ import { useElementSize } from "../../../ui/element-size";
 import { sayUnlessDone } from "../../../ui/notices";
 import { onThemeChange } from "../../../ui/theme-now";
 import { facts, t } from "../../../ui/words";
+import { onPixel } from "../../../ui/zooms";
 import { areaOfPiece, drawnAreaOfPiece, paintPieces, piecesAt } from "./lay";
 import { choosePieces, chosenOn, frameAfter, frameBefore, moveChosen, useBench } from "./state";
 
@@ -36,9 +37,8 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
   const fits = Math.min((width - 2 * AROUND) / size.w, (height - 2 * AROUND) / size.h);
   // Whole pixels of the screen, also of one with one and a quarter to a CSS pixel.
   const zoom = Math.max(1, Math.floor(fits * density)) / density;
-  const onPixel = (px: number) => Math.round(px * density) / density;
-  const left = onPixel((width - size.w * zoom) / 2);
-  const top = onPixel((height - size.h * zoom) / 2);
+  const left = onPixel((width - size.w * zoom) / 2, density);
+  const top = onPixel((height - size.h * zoom) / 2, density);
   useEffect(() => useBench.setState({ zoom }), [zoom]);
   const ref = frameRef(source, frame);
   const project = useProject((each) => each);
@@ -205,7 +205,7 @@ export function BenchCanvas({ source, frame }: { source: Source; frame: Frame })
         onPointerLeave={() => setPointer(null)}
       />
       <p className="number absolute bottom-2 left-2 rounded-box bg-surface px-2 py-1 text-small">
-        {facts(frameName(source, frame), `${zoom}×`, ghostsInWords(source, frame, bench.ghosts))}
+        {facts(frameName(source, frame), `${Number(zoom.toFixed(2))}×`, ghostsInWords(source, frame, bench.ghosts))}
       </p>
     </div>
   );

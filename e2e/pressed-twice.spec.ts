@@ -117,3 +117,21 @@ test("a double click on a row's cross removes that one, not the one that moves u
   await doubleClickAt(page, await placeOf(sizes.first()), isRemoved);
   await isRemoved();
 });
+
+test("a double click that closes a dialog picks nothing beneath it", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "ama.png", figureSheet(4, 3, { w: 175, h: 75 }), 4, 3);
+  // So large that a frame is where the button will be.
+  await page.getByTestId("sheet").getByRole("button", { name: "Zoom in" }).click();
+  await page.getByText("Name …").click();
+  const dialog = page.getByRole("dialog", { name: "Names by pattern" });
+  await dialog.getByRole("textbox", { name: "Pattern" }).fill("walk_{n}");
+  const place = await placeOf(dialog.getByRole("button", { name: "Name 12 frames" }));
+  await doubleClickAt(page, place, () => expect(dialog).toHaveCount(0));
+  await expect(page.getByRole("button", { name: "Undo: name 12 frames" })).toBeVisible();
+  await expect(page.getByTestId("picked")).toHaveText("click picks");
+  // Later, a click there does.
+  await page.waitForTimeout(600);
+  await page.mouse.click(place.x + place.width / 2, place.y + place.height / 2);
+  await expect(page.getByTestId("picked")).toHaveText("1 picked, in picking order");
+});

@@ -1,6 +1,6 @@
 /** What changed in a linked folder counts as decided on only once that is kept. */
 import { expect, type Page, test } from "./fixtures";
-import { dropFiles, figureSheet, goTo, openEmpty, pngFile, saved } from "./studio";
+import { dropFiles, figureSheet, goTo, openEmpty, pngFile, saved, type UploadedFile } from "./studio";
 import { crash, storageWithEnd } from "./trouble";
 
 const SHEET = figureSheet(4, 2);
@@ -12,17 +12,19 @@ function redrawn(shade: number) {
   return sheet;
 }
 
-/** Puts art into the browser's private file system, which stands in for a folder on the computer. */
-async function writeArt(page: Page, sheet: typeof SHEET): Promise<void> {
+const writeArt = (page: Page, sheet: typeof SHEET) => write(page, pngFile("hero.png", sheet));
+
+/** Puts a file into the browser's private file system, which stands in for a folder on the computer. */
+async function write(page: Page, { name, bytes }: UploadedFile): Promise<void> {
   await page.evaluate(
-    async (base64) => {
+    async ({ name, base64 }) => {
       const root = await navigator.storage.getDirectory();
       const folder = await root.getDirectoryHandle("art", { create: true });
-      const stream = await (await folder.getFileHandle("hero.png", { create: true })).createWritable();
+      const stream = await (await folder.getFileHandle(name, { create: true })).createWritable();
       await stream.write(Uint8Array.from(atob(base64), (each) => each.charCodeAt(0)));
       await stream.close();
     },
-    Buffer.from(pngFile("hero.png", sheet).bytes).toString("base64"),
+    { name, base64: Buffer.from(bytes).toString("base64") },
   );
 }
 
@@ -129,4 +131,77 @@ test("art that went away before it was looked at is said to be gone", async ({ p
   await line(page).getByRole("button", { name: "See what changed" }).click();
   await expect(page.getByText("What had changed in art is not there any more.")).toBeVisible();
   await expect(line(page)).toContainText("0 of 1 sources have their art in it");
+});
+
+/** What version control leaves in place of large files that were not fetched. */
+const pointer = (name: string): UploadedFile => ({
+  name,
+  bytes: new TextEncoder().encode(`version https://example.com/spec/v1\noid sha256:${"5e".repeat(32)}\nsize 4711\n`),
+});
+
+/** Two sheets and one with metadata, all in the linked folder. */
+async function threeLinked(page: Page): Promise<void> {
+  await withFolder(page);
+  await openEmpty(page);
+  const figures = [0, 1, 2, 3].map((k) => ({ name: `figure ${k}`, x: k * 32, y: 0, w: 32, h: 40 }));
+  const files = [
+    pngFile("ama.png", figureSheet(4, 3)),
+    { name: "ama.json", bytes: new TextEncoder().encode(JSON.stringify({ figures })) },
+    pngFile("bek.png", figureSheet(3, 2)),
+    pngFile("hero.png", SHEET),
+  ];
+  for (const file of files) await write(page, file);
+  await dropFiles(page, files);
+  await page.getByRole("dialog").getByRole("button", { name: "Import" }).click();
+  await goTo(page, "Sources");
+  await page.getByRole("button", { name: "Link a folder" }).click();
+  await expect(line(page)).toContainText("3 of 3 sources have their art in it, none changed.");
+  await saved(page);
+}
+
+test("files that are at fault do not keep the art of others from being seen", async ({ page }) => {
+  await threeLinked(page);
+  // As after a checkout without large files, but for one sheet.
+  await write(page, pointer("ama.json"));
+  await write(page, pointer("ama.png"));
+  await write(page, pointer("bek.png"));
+  await writeArt(page, redrawn(250));
+  await comeBack(page);
+  await expect(line(page)).toContainText("3 changed.");
+  await line(page).getByRole("button", { name: "See what changed" }).click();
+  await expect(changedArt(page)).toBeVisible();
+  await changedArt(page)
+    .getByRole("button", { name: /Use new art/ })
+    .click();
+  // They are still news, and nothing of them was taken for the art.
+  await comeBack(page);
+  await expect(line(page)).toContainText("2 changed.");
+  await expect(page.getByRole("alert", { name: "Files that were not imported" })).toContainText("ama.json: This is only a pointer");
+  // Fetched, they are as before.
+  await write(page, pngFile("bek.png", figureSheet(3, 2)));
+  await comeBack(page);
+  await expect(line(page)).toContainText("1 changed.");
+});
+
+test("a file that another program keeps for itself does not keep others from being followed", async ({ page }) => {
+  await page.addInitScript(() => {
+    const { getFile } = FileSystemFileHandle.prototype;
+    FileSystemFileHandle.prototype.getFile = async function (this: FileSystemFileHandle) {
+      const file = await getFile.call(this);
+      const isKept = /^ama/.test(file.name) && sessionStorage.getItem("kept") !== null;
+      const refuse = () => Promise.reject(new DOMException("The requested file could not be read.", "NotReadableError"));
+      return isKept ? Object.assign(file, { arrayBuffer: refuse, text: refuse }) : file;
+    };
+  });
+  await threeLinked(page);
+  await page.evaluate(() => sessionStorage.setItem("kept", "yes"));
+  await write(page, pngFile("ama.png", figureSheet(4, 3, { w: 32, h: 40 }, [5])));
+  await write(page, pointer("ama.json"));
+  await writeArt(page, redrawn(250));
+  await comeBack(page);
+  await expect(line(page)).toContainText("1 changed.");
+  await expect(page.getByText("could not be read")).toBeHidden();
+  await page.evaluate(() => sessionStorage.removeItem("kept"));
+  await comeBack(page);
+  await expect(line(page)).toContainText("2 changed.");
 });

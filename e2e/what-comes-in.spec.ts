@@ -49,20 +49,24 @@ test("unreadable files are listed with the reason, the others are imported, and 
     { name: "cut-off.png", bytes: good.bytes.subarray(0, 70) },
     { name: "words.png", bytes: new TextEncoder().encode("These are only words.") },
     { name: "photo.png", bytes: Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 0, 0, 0, 0, 0, 0) },
+    { name: "lost.png", bytes: new Uint8Array(300) },
+    { name: "as-text.png", bytes: Uint8Array.from([...good.bytes].filter((byte, k) => !(byte === 13 && good.bytes[k + 1] === 10))) },
     good,
   ]);
   await expect(page.getByTestId("outcome")).toContainText("Not cut yet");
   await goTo(page, "Sources");
   const failed = page.getByRole("alert", { name: "Files that were not imported" });
-  await expect(failed).toContainText("4 files were not imported");
+  await expect(failed).toContainText("6 files were not imported");
   await expect(failed).toContainText("empty.png: The file is empty (0 bytes).");
   await expect(failed).toContainText("cut-off.png: The PNG file is cut off");
   await expect(failed).toContainText("words.png: This is not a picture but text.");
+  await expect(failed).toContainText("lost.png: All of its 300 bytes are zero");
+  await expect(failed).toContainText("as-text.png: The line ends of this PNG file were converted");
   await expect(failed).toContainText("photo.png: Neither Caravan nor this browser can read it as a picture.");
   await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
   // Trying again fails again with the same reasons: they do not vanish.
   await failed.getByRole("button", { name: "Try again" }).click();
-  await expect(failed).toContainText("4 files were not imported");
+  await expect(failed).toContainText("6 files were not imported");
   await failed.getByRole("button", { name: "Dismiss" }).click();
   await expect(failed).toBeHidden();
 });

@@ -1,17 +1,21 @@
 /** Reads and writes files, with errors that name them. */
 import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
+import { refuseStandIn } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import { STANDARD, standardInput } from "./standard";
 
-/** A file's bytes; those of `-` are standard input's. Throws `not-found` with the reason in words. */
+/** A file's bytes; those of `-` are standard input's. Throws `not-found` with the reason in words, and `not-here` for what only stands in its place. */
 export function readFile(path: string): Uint8Array {
   if (path === STANDARD) return standardInput();
+  let bytes: Uint8Array;
   try {
-    return readFileSync(path);
+    bytes = readFileSync(path);
   } catch (cause) {
     throw new CaravanError("not-found", path, reasonOf(cause), "Check the path.", { cause });
   }
+  refuseStandIn(bytes, path);
+  return bytes;
 }
 
 /** Whether a project is one file there, or a folder. */

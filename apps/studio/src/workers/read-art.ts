@@ -2,6 +2,7 @@
 import {
   type Animation,
   type AwaitedAnimation,
+  changedAsText,
   damagedData,
   inspectPng,
   looksLikeGif,
@@ -16,6 +17,7 @@ import {
   readOpenRaster,
   readText,
   readTga,
+  refuseStandIn,
   seemsText,
 } from "@caravan/core/codec";
 import { isArtFile, type LayerOfFile } from "@caravan/core/intake";
@@ -30,7 +32,8 @@ import { pixelsOfStill } from "./still";
 export async function readArt(blob: Blob, where: string, png: PngCodec): Promise<ReadArt> {
   const bytes = new Uint8Array(await blob.arrayBuffer());
   if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Export it again."));
-  if (looksLikePng(bytes)) {
+  refuseStandIn(bytes, where);
+  if (looksLikePng(bytes) || changedAsText(bytes) !== null) {
     inspectPng(bytes, where);
     await refuseWrongChecksum(bytes, where);
     const animation = readApng(bytes, where, png);

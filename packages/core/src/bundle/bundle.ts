@@ -4,7 +4,7 @@
  *
  * Holds: `readBundle(writeBundle(b))` gives the same document and pictures; same input, same bytes.
  */
-import { MOST_UNPACKED, type NamedFile, readZip, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
+import { MOST_UNPACKED, type NamedFile, readZip, refuseStandIn, sha256Hex, textFromUtf8, utf8, writeZip } from "../codec";
 import {
   CaravanError,
   checkDocument,
@@ -99,6 +99,7 @@ export function writeProjectFile(project: Project): Uint8Array {
  * a name twice: only a person knows which one is meant.
  */
 export function readProjectFile(bytes: Uint8Array, where: string): Project {
+  refuseStandIn(bytes, where);
   const text = textFromUtf8(bytes);
   let content: unknown;
   try {
@@ -140,6 +141,7 @@ function inOrder<Named extends { readonly name: string }>(all: readonly Named[],
 
 /** Reads a `*.caravan` file whole or not at all; metadata that was changed is left out. Throws what went wrong, `picture-mismatch` included. */
 export function readBundle(bytes: Uint8Array, where: string): Required<Bundle> {
+  refuseStandIn(bytes, where);
   if (bytes.length > 0 && !(bytes[0] === 0x50 && bytes[1] === 0x4b))
     throw new CaravanError("not-a-project", where, t("This is not a *.caravan file."), t("Choose a file that Caravan saved."));
   const documents = readZip(bytes, where, (path, size) => DOCUMENT.test(path) && isFitSize(size, where));

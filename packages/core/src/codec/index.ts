@@ -8,6 +8,7 @@ export { createPngCodec, damagedData, type PngCodec, pictureDataOf } from "./png
 export type { WasmModule } from "./png-engine";
 export { hasPlainRows, type RowsRestored, restoringRows } from "./png-rows";
 export { inspectPng, looksLikePng, type PngHeader } from "./png-structure";
+export { changedAsText, refuseStandIn } from "./stand-in";
 export { type ReadText, readText, seemsText } from "./text";
 export { looksLikeTga, readTga } from "./tga";
 export { looksLikeWebp, readAnimatedWebp } from "./webp";

@@ -8,6 +8,7 @@
 import CRC32 from "crc-32";
 import { CaravanError } from "../model";
 import { t } from "../words";
+import { changedAsText, refuseStandIn } from "./stand-in";
 
 /** The header of a picture file. */
 export interface PngHeader {
@@ -48,6 +49,7 @@ export type Checksum = (bytes: Uint8Array) => number;
  */
 export function inspectPng(bytes: Uint8Array, where: string, checksum: Checksum = CRC32.buf): PngHeader {
   if (bytes.length === 0) throw new CaravanError("empty-file", where, t("The file is empty (0 bytes)."), t("Export the picture again."));
+  refuseStandIn(bytes, where);
   if (!looksLikePng(bytes)) throw notPng(bytes, where);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const damaged = (what: string) =>
@@ -128,23 +130,37 @@ function tooLarge({ width, height }: PngHeader, where: string): CaravanError {
   );
 }
 
+/** What other files begin with, and what these are. */
+const OTHERS: readonly (readonly [at: number, begins: string, kind: () => string, isPicture: boolean])[] = [
+  [0, "\xff\xd8\xff", () => t("a JPEG picture"), true],
+  [0, "GIF8", () => t("a GIF picture"), true],
+  [0, "BM", () => t("a BMP picture"), true],
+  [8, "WEBP", () => t("a WebP picture"), true],
+  [4, "ftypavi", () => t("an AVIF picture"), true],
+  [4, "ftyphei", () => t("a HEIF picture"), true],
+  [4, "ftypmif1", () => t("a HEIF picture"), true],
+  [0, "II*\0", () => t("a TIFF picture"), true],
+  [0, "MM\0*", () => t("a TIFF picture"), true],
+  [0, "PK\x03\x04", () => t("a ZIP archive"), false],
+  [0, "%PDF", () => t("a PDF document"), false],
+];
+
 function notPng(bytes: Uint8Array, where: string): CaravanError {
-  const starts = (...first: number[]) => first.every((byte, k) => bytes[k] === byte);
-  const kind = starts(0xff, 0xd8, 0xff)
-    ? t("a JPEG picture")
-    : starts(0x47, 0x49, 0x46, 0x38)
-      ? t("a GIF picture")
-      : starts(0x42, 0x4d)
-        ? t("a BMP picture")
-        : starts(0x52, 0x49, 0x46, 0x46)
-          ? t("a RIFF file, perhaps a WebP picture")
-          : starts(0x50, 0x4b, 0x03, 0x04)
-            ? t("a ZIP archive")
-            : null;
-  return new CaravanError(
-    "not-a-picture",
-    where,
-    kind ? t("This is {kind}, not a PNG.", { kind }) : t("This is not a PNG picture."),
-    kind?.endsWith("picture") ? t("Save it as PNG first.") : t("Choose a PNG file."),
-  );
+  const changed = changedAsText(bytes);
+  if (changed !== null) return new CaravanError("damaged-picture", where, changed, t("Take the file anew, as a binary one."));
+  const beginning = String.fromCharCode(...bytes.subarray(0, 64));
+  const other = OTHERS.find(([at, begins]) => beginning.startsWith(begins, at));
+  if (other) {
+    const [, , kind, isPicture] = other;
+    const remedy = isPicture ? t("Save it as PNG first.") : t("Choose a PNG file.");
+    return new CaravanError("not-a-picture", where, t("This is {kind}, not a PNG.", { kind: kind() }), remedy);
+  }
+  if (/^(?:\xef\xbb\xbf)?\s*<(?:!doctype html|html)\b/i.test(beginning))
+    return new CaravanError(
+      "not-a-picture",
+      where,
+      t("This is a web page, not a picture."),
+      t("Download the picture itself, not the page that shows it."),
+    );
+  return new CaravanError("not-a-picture", where, t("This is not a PNG picture."), t("Choose a PNG file."));
 }

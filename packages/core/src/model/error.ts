@@ -16,6 +16,7 @@ export type ErrorCode =
   | "too-many-pictures"
   | "project-too-large"
   | "empty-file"
+  | "not-here"
   | "not-a-project"
   | "newer-version"
   | "damaged-project"

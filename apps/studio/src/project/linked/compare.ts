@@ -46,12 +46,14 @@ export async function saysOther(source: Source, path: string, { files, ignored, 
   if (!file || source.cut?.by !== "metadata" || ignored[path] === stampOf(file)) return false;
   const { sha256 } = source.cut;
   if (sha256 !== undefined) {
-    if ((await textHash(file, path, link)) !== sha256) return true;
-    await learnText(source, file);
+    const there = await textHash(file, path, link);
+    if (there !== null && there !== sha256) return true;
+    if (there !== null) await learnText(source, file);
     return false;
   }
   const stored = await textOf(source);
-  return stored !== null && (await textOfFile(file)) !== stored.text;
+  const text = stored && (await unlessUnreadable(textOfFile(file)));
+  return stored !== null && text !== null && text !== stored.text;
 }
 
 /** Sources whose text was looked for, by project, source and hash. */
@@ -66,11 +68,15 @@ async function learnText(source: Source, file: File): Promise<void> {
     learned.add(key);
     return;
   }
-  // Replaced in this moment, it cannot be read: that is no reason not to look at the others.
-  const text = await textOfFile(file).catch(() => null);
+  const text = await unlessUnreadable(textOfFile(file));
   if (text === null || useOpenProject.getState().id !== id) return;
   learned.add(key);
   await keepTextOf(source, text);
+}
+
+/** Null for a file that cannot be read now: another program is just writing it, or keeps it for itself. That is no reason not to look at the others. */
+function unlessUnreadable<Content>(reading: Promise<Content>): Promise<Content | null> {
+  return reading.catch(() => null);
 }
 
 /** The hash of a file's picture as it is stored; null if it cannot be read, which a drawing program may just be writing. */
@@ -78,19 +84,22 @@ function pictureHash(file: File, path: string, link: string): Promise<string | n
   return isPng(path) ? hashOf(file, path, link) : hashOfStill(file, `${link} ${path} ${stampOf(file)}`);
 }
 
-export function hashOf(file: File, path: string, link: string): Promise<string> {
+/** The hash of a file's content; null if it cannot be read now. */
+export function hashOf(file: File, path: string, link: string): Promise<string | null> {
   return hashOnce(`${link} ${path} ${stampOf(file)}`, () => file.arrayBuffer());
 }
 
 /** The hash of a file's text, as that of the text that cut a source. */
-function textHash(file: File, path: string, link: string): Promise<string> {
+function textHash(file: File, path: string, link: string): Promise<string | null> {
   return hashOnce(`${link} ${path} ${stampOf(file)} as text`, async () => new TextEncoder().encode(await textOfFile(file)));
 }
 
-async function hashOnce(key: string, content: () => Promise<BufferSource>): Promise<string> {
+async function hashOnce(key: string, content: () => Promise<BufferSource>): Promise<string | null> {
   const known = hashes.get(key);
   if (known !== undefined) return known;
-  const digest = await crypto.subtle.digest("SHA-256", await content());
+  const bytes = await unlessUnreadable(content());
+  if (bytes === null) return null;
+  const digest = await crypto.subtle.digest("SHA-256", bytes);
   const sha256 = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
   hashes.set(key, sha256);
   return sha256;

@@ -120,7 +120,10 @@ async function renamedIn(
     sizes.add(size);
   }
   const found: HashedFile[] = [];
-  for (const [path, file] of others) if (sizes.has(file.size)) found.push({ path, sha256: await hashOf(file, path, link) });
+  for (const [path, file] of others) {
+    const sha256 = sizes.has(file.size) ? await hashOf(file, path, link) : null;
+    if (sha256 !== null) found.push({ path, sha256 });
+  }
   return renamedFiles(missing, found);
 }
 

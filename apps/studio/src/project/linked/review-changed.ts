@@ -10,7 +10,7 @@ import { pictureBlob } from "../picture-files";
 import { type StoredLink, storage } from "../storage";
 import { stampOf } from "./compare";
 import { filesOf, handedFrom } from "./folder-art";
-import { type LinkedFolder, useLinkedFolder } from "./linked";
+import { useLinkedFolder } from "./linked";
 import { lookAgain } from "./linked-folder";
 import { type Match, matchFiles, pathsOf } from "./match";
 
@@ -20,8 +20,9 @@ let seeing = false;
 export function seeChanged(): void {
   if (seeing) return;
   seeing = true;
+  const project = useLinkedFolder.getState().linked?.project;
   inBackground(
-    reviewNext()
+    reviewNext(project, [])
       .catch(sayTrouble)
       .finally(() => {
         seeing = false;
@@ -29,22 +30,28 @@ export function seeChanged(): void {
   );
 }
 
-async function reviewNext(): Promise<void> {
+/** Sources that a person decided on, or whose files are at fault: the others are gone on with. Null if the person did not decide. */
+type Over = readonly SourceId[] | null;
+
+/** `over` are sources that this time are not looked at again: their files may be damaged, and still are news. */
+async function reviewNext(project: string | undefined, over: readonly SourceId[]): Promise<void> {
   const { linked } = useLinkedFolder.getState();
   const link = linked && (await storage.links.get(linked.project));
-  if (!linked || !link || linked.changed.length === 0) return;
   const work = begin();
-  if (work.id !== linked.project) return;
+  if (!linked || !link || work.id !== project || linked.project !== project) return;
   const files = await filesOf(link, work.project.sources);
-  const isOver = linked.described.size > 0 ? await reviewDescribed(work, linked, link, files) : await reviewArt(work, linked, link, files);
-  if (isOver) await reviewNext();
+  const described = new Map([...linked.described].filter(([id]) => !over.includes(id)));
+  const [changed] = linked.changed.filter((id) => !over.includes(id));
+  if (changed === undefined) return;
+  const next = described.size > 0 ? await reviewDescribed(work, described, link, files) : await reviewArt(work, changed, link, files);
+  if (next !== null) await reviewNext(project, [...over, ...next]);
 }
 
 /** Files by their paths in the folder. */
 type Files = ReadonlyMap<string, File>;
 
 /** Sources with new metadata, with their art. */
-async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
+async function reviewDescribed(work: Begun, described: ReadonlyMap<SourceId, string>, link: StoredLink, files: Files): Promise<Over> {
   const { matches } = matchFiles(work.project.sources, [...files.keys()].filter(isArtFile), link.folder.name, link.chosen);
   const of = new Map<string, SourceId[]>();
   for (const [id, metadata] of described) {
@@ -60,24 +67,26 @@ async function reviewDescribed(work: Begun, { described }: LinkedFolder, link: S
   });
   if (handed.length < of.size) return isGone(link);
   const taken = await takeInAll(handed);
-  if (!(await taken?.done)) return false;
-  await decide(work, link, files, [...of.keys()], [...described.keys()]);
-  return true;
+  const ids = [...described.keys()];
+  if (!taken) return ids;
+  if (!(await taken.done)) return null;
+  await decide(work, link, files, [...of.keys()], ids);
+  return ids;
 }
 
 const NO_MATCH: Match = { from: "each", paths: [] };
 
 /** What had changed when the folder was last looked at is not there any more. */
-async function isGone({ folder: { name } }: StoredLink): Promise<false> {
+async function isGone({ folder: { name } }: StoredLink): Promise<null> {
   say({ tone: "plain", text: t("What had changed in {name} is not there any more.", { name }) });
   await lookAgain();
-  return false;
+  return null;
 }
 
-/** The first source with new art. */
-async function reviewArt(work: Begun, { changed }: LinkedFolder, link: StoredLink, files: Files): Promise<boolean> {
-  const source = work.project.sources.find(({ id }) => id === changed[0]);
-  if (!source) return false;
+/** A source with new art. */
+async function reviewArt(work: Begun, id: SourceId, link: StoredLink, files: Files): Promise<Over> {
+  const source = work.project.sources.find((each) => each.id === id);
+  if (!source) return null;
   const match = matchFiles([source], [...files.keys()].filter(isArtFile), link.folder.name, link.chosen).matches.get(source.id);
   if (!match) return isGone(link);
   const art =
@@ -86,9 +95,14 @@ async function reviewArt(work: Begun, { changed }: LinkedFolder, link: StoredLin
       : await Promise.all(match.paths.map((path, k) => fileFor(source, k, path === null ? undefined : files.get(path))));
   const { reviewChangedArt } = await import("../changed-art/review");
   work.still();
-  if (!(await reviewChangedArt(source.id, art))) return false;
-  await decide(work, link, files, pathsOf(match), [source.id]);
-  return true;
+  try {
+    if (!(await reviewChangedArt(id, art))) return null;
+  } catch (error) {
+    sayTrouble(error);
+    return [id];
+  }
+  await decide(work, link, files, pathsOf(match), [id]);
+  return [id];
 }
 
 /**

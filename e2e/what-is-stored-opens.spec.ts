@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readZip } from "@caravan/core/codec";
+import { violationsOn } from "./axe";
 import { expect, type Page, test } from "./fixtures";
 import {
   clipOfRows,
@@ -222,4 +223,37 @@ test("where a project cannot be opened, a dropped file says what is wrong with i
   await expect(page.getByRole("heading", { name: "The project could not be opened" })).toBeVisible();
   await openFromFile(page);
   await expect(page.getByTestId("sheet")).toBeVisible();
+});
+
+test("where a browser may store nothing, the page says so and what to do, in words", async ({ page }) => {
+  const errors: string[] = [];
+  page.on("pageerror", ({ message }) => errors.push(message));
+  // As browsers do it whose settings forbid it: the mere name of a storage throws.
+  await page.addInitScript(() => {
+    const refuse = () => {
+      throw new DOMException("Access is denied for this document.", "SecurityError");
+    };
+    for (const name of ["indexedDB", "localStorage", "sessionStorage"]) Object.defineProperty(window, name, { get: refuse });
+  });
+  await page.goto("/");
+  await expect(page.getByRole("heading", { name: "Nothing can be stored here" })).toBeVisible();
+  await expect(page.getByText("This browser does not allow Caravan to store anything")).toBeVisible();
+  await expect(page.getByRole("button")).toHaveText(["Try again"]);
+  expect(await violationsOn(page)).toEqual([]);
+  expect(errors).toEqual([]);
+});
+
+test("a database that does not open is said in words, with the browser's report, and opens when it can", async ({ page }) => {
+  await page.addInitScript(() => {
+    if (sessionStorage.getItem("mended") !== null) return;
+    IDBFactory.prototype.open = () => {
+      throw new DOMException("Internal error opening backing store for indexedDB.open.", "UnknownError");
+    };
+  });
+  await page.goto("/");
+  await expect(page.getByText("This browser's storage does not open, as when its disk is full or its data is damaged.")).toBeVisible();
+  await expect(page.getByText("Internal error opening backing store")).toBeVisible();
+  await page.evaluate(() => sessionStorage.setItem("mended", "yes"));
+  await page.getByRole("button", { name: "Try again" }).click();
+  await expect(page).toHaveTitle(/The Tamarisk Road/);
 });

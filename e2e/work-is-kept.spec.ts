@@ -134,11 +134,8 @@ test("a project that another tab has open is not deleted or renamed under it", a
   await expect(fps(page)).toHaveValue("6");
 });
 
-test("when all stored data is deleted elsewhere, the next save restores it, pictures included", async ({ page }) => {
-  await makeWalk(page);
-  await saved(page);
-  await page.reload();
-  await expect(fps(page)).toBeVisible();
+/** As when it is deleted by another tab. */
+async function emptyStorage(page: Page): Promise<void> {
   await page.evaluate(async () => {
     const open = indexedDB.open("caravan");
     const database = await new Promise<IDBDatabase>((answer) => {
@@ -152,11 +149,73 @@ test("when all stored data is deleted elsewhere, the next save restores it, pict
     });
     database.close();
   });
-  await typeNumber(page, "Frames per second", 6);
+}
+
+/** As a person does it in the browser's settings. */
+async function clearBrowser(page: Page): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  await session.send("Storage.clearDataForOrigin", { origin: new URL(page.url()).origin, storageTypes: "indexeddb,local_storage" });
+  await session.detach();
+}
+
+/** Counts the files from storage that the page has read into memory, in `copied`: clearing the browser leaves it no others. */
+async function countCopies(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const counted = Object.assign(window, { copied: 0 });
+    const { arrayBuffer } = Blob.prototype;
+    Blob.prototype.arrayBuffer = async function () {
+      const bytes = await arrayBuffer.call(this);
+      if (!(this instanceof File)) setTimeout(() => counted.copied++);
+      return bytes;
+    };
+  });
+}
+
+for (const [how, clear] of [
+  ["deleted elsewhere", emptyStorage],
+  ["cleared in the browser", clearBrowser],
+] as const)
+  for (const from of ["just made", "opened before"])
+    test(`when all stored data is ${how}, the next save of a project ${from} restores it, pictures included`, async ({ page }) => {
+      await countCopies(page);
+      await makeWalk(page);
+      await saved(page);
+      if (from === "opened before") await page.reload();
+      await expect(fps(page)).toBeVisible();
+      await expect.poll(() => page.evaluate(() => (window as unknown as { copied: number }).copied)).toBeGreaterThan(0);
+      await clear(page);
+      await typeNumber(page, "Frames per second", 6);
+      await saved(page);
+      await page.reload();
+      await goTo(page, "Clips");
+      await expect(fps(page)).toHaveValue("6");
+      await goTo(page, "Ship");
+      await expect(page.getByTestId("proof")).toContainText("every pixel the same");
+    });
+
+test("art that is lost with all stored data is said to be, and comes back when it is dropped again", async ({ page }) => {
+  // The page keeps no copy of it, as of very large art, and its file is gone.
+  await page.addInitScript(() => {
+    const { arrayBuffer } = Blob.prototype;
+    Blob.prototype.arrayBuffer = function () {
+      if (this instanceof File) return arrayBuffer.call(this);
+      return Promise.reject(new DOMException("The file could not be found.", "NotFoundError"));
+    };
+  });
+  await makeWalk(page);
   await saved(page);
+  await emptyStorage(page);
+  await typeNumber(page, "Frames per second", 6);
+  await expect(
+    page.getByText("What this browser stores was deleted while the project was open, and 1 of its pictures are gone."),
+  ).toBeVisible();
+  await saved(page);
+  await goTo(page, "Ship");
+  await expect(page.getByText("hero.png is missing. Add the art again").first()).toBeVisible();
+  await goTo(page, "Sources");
+  await dropFiles(page, [pngFile("hero.png", figureSheet(4, 2))]);
+  await expect(page.getByText("The art of hero is restored.")).toBeVisible();
   await page.reload();
-  await goTo(page, "Clips");
-  await expect(fps(page)).toHaveValue("6");
   await goTo(page, "Ship");
   await expect(page.getByTestId("proof")).toContainText("every pixel the same");
 });

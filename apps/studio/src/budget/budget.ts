@@ -21,6 +21,7 @@ import { picturesOfFrames } from "../project/pictures-of-frames";
 import { chooseSource } from "../project/view";
 import { inBackground } from "../ui/in-background";
 import { say, sayUnlessDone } from "../ui/notices";
+import { remember, remembered } from "../ui/remembered";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
 import { asText, type CountedTiles, type NamedFrame } from "../workers/jobs";
@@ -57,17 +58,13 @@ export const useBudget = create<Budget>(() => ({ ...USUAL, ...stored() }));
 
 export function setBudget(change: Partial<Budget>): void {
   useBudget.setState(change);
-  try {
-    const { counts: _counts, ...kept } = useBudget.getState();
-    localStorage.setItem(KEY, JSON.stringify(kept));
-  } catch {
-    // Full or forbidden: remembered until the page closes.
-  }
+  const { counts: _counts, ...kept } = useBudget.getState();
+  remember(KEY, JSON.stringify(kept));
 }
 
 function stored(): Partial<Budget> {
   try {
-    const kept: unknown = JSON.parse(globalThis.localStorage?.getItem(KEY) ?? "{}");
+    const kept: unknown = JSON.parse(remembered(KEY) ?? "{}");
     const { tile, flips, mostTiles, mostColours, mostPalettes, mostTileColours } = kept as Partial<Budget>;
     const limit = (value: unknown) => (typeof value === "number" && value > 0 ? value : null);
     return {

@@ -2,6 +2,7 @@
 
 /** Sizes the stage: a remembered height that is dragged by the lower edge, or the whole window. */
 import { create } from "zustand";
+import { remember, remembered } from "../ui/remembered";
 import { t } from "../ui/words";
 
 const KEY = "caravan stage height";
@@ -16,11 +17,11 @@ interface Room {
   readonly whole: boolean;
 }
 
-export const useStageRoom = create<Room>(() => ({ height: remembered(), whole: false }));
+export const useStageRoom = create<Room>(() => ({ height: stored(), whole: false }));
 
-function remembered(): number {
-  const stored = typeof localStorage === "undefined" ? Number.NaN : Number(localStorage.getItem(KEY) ?? Number.NaN);
-  return Number.isFinite(stored) ? within(stored) : USUAL;
+function stored(): number {
+  const height = Number(remembered(KEY) ?? Number.NaN);
+  return Number.isFinite(height) ? within(height) : USUAL;
 }
 
 function within(height: number): number {
@@ -30,7 +31,7 @@ function within(height: number): number {
 function setHeight(height: number): void {
   const next = within(height);
   useStageRoom.setState({ height: next });
-  localStorage.setItem(KEY, String(next));
+  remember(KEY, String(next));
 }
 
 export function toggleWhole(): void {

@@ -5,12 +5,15 @@
  */
 
 import { allPictures, type Project } from "@caravan/core/model";
+import { inBackground } from "../ui/in-background";
+import { say } from "../ui/notices";
 import { t } from "../ui/words";
 import { type History, type HistoryEntry, NO_HISTORY } from "./history";
 import { dropJournal, writeJournal } from "./journal";
 import { type OpenProject, useOpenProject } from "./open-project";
-import { heldBlob, picturesWaiting, storeWaiting } from "./picture-files";
+import { heldPicture, holdPictures, picturesWaiting, storeWaiting } from "./picture-files";
 import { failedSaving } from "./saving-failed";
+import { sawMissing } from "./seen-art";
 import { deleteEntries, type StoredEntry, type StoredProject, storage } from "./storage";
 import { writeDocument } from "./stored-document";
 import { THIS_TAB, tellTabs } from "./tabs";
@@ -145,6 +148,8 @@ class NotOwner extends Error {}
 async function write({ project, history, demo }: OpenProject, id: string): Promise<boolean> {
   const isOpen = () => useOpenProject.getState().id === id;
   try {
+    // Once it could not be opened, as while a disk was full, it is not tried again by itself.
+    if (!storage.isOpen()) await storage.open();
     await storeWaiting();
     const known = stored.id === id ? stored : NOTHING;
     let revision = 0;
@@ -164,6 +169,7 @@ async function write({ project, history, demo }: OpenProject, id: string): Promi
       ]);
     });
     if (whole && known.project !== null) await bringBackPictures(project);
+    if (project.sources !== known.project?.sources) inBackground(holdPictures(project));
     stored = { id, project, exact: true, history, revision };
     askToKeep();
     dropJournal(id);
@@ -235,7 +241,7 @@ function rowOf(
   };
 }
 
-/** Pictures that went with a project that was deleted elsewhere, from what this page still holds of them. Throws if some are lost. */
+/** Pictures that went with a project that was deleted elsewhere, from what this page still holds of them. Says so if some are lost. */
 async function bringBackPictures({ sources }: Project): Promise<void> {
   const hashes = new Set(sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   for (const sha256 of await storage.pictures
@@ -243,20 +249,21 @@ async function bringBackPictures({ sources }: Project): Promise<void> {
     .anyOf([...hashes])
     .primaryKeys())
     hashes.delete(sha256);
-  let lost = 0;
+  const lost: string[] = [];
   for (const sha256 of hashes) {
-    const blob = heldBlob(sha256);
-    // Read completely: a file whose row is gone may disappear as well.
-    const bytes = await blob?.arrayBuffer().catch(() => null);
-    if (bytes) await storage.pictures.put({ sha256, blob: new Blob([bytes], { type: "image/png" }) });
-    else lost++;
+    const blob = await heldPicture(sha256);
+    if (blob) await storage.pictures.put({ sha256, blob });
+    else lost.push(sha256);
   }
-  if (lost > 0)
-    throw new Error(
-      t("the project was deleted elsewhere while it was open here, and {lost} of its pictures are gone. The rest is stored again.", {
-        lost,
-      }),
-    );
+  if (lost.length === 0) return;
+  sawMissing(lost);
+  say({
+    tone: "trouble",
+    text: t(
+      "What this browser stores was deleted while the project was open, and {lost} of its pictures are gone. The rest is stored again: drop the art to restore it.",
+      { lost: lost.length },
+    ),
+  });
 }
 
 /** How many leading entries of `history` are in storage already. */

@@ -5,13 +5,14 @@
 import type { NumberedFrom } from "@caravan/core/facing";
 import { FACINGS } from "@caravan/core/model";
 import { create } from "zustand";
+import { remember, remembered } from "../ui/remembered";
 
 const KEY = "caravan facings begin";
 
-const useOrder = create<NumberedFrom>(() => remembered());
+const useOrder = create<NumberedFrom>(() => stored());
 
-function remembered(): NumberedFrom {
-  const [first, way] = (typeof localStorage === "undefined" ? null : localStorage.getItem(KEY))?.split(" ") ?? [];
+function stored(): NumberedFrom {
+  const [first, way] = remembered(KEY)?.split(" ") ?? [];
   return { first: FACINGS.find((each) => each === first) ?? "s", clockwise: way !== "other" };
 }
 
@@ -21,5 +22,5 @@ export function useFacingOrder(): NumberedFrom {
 
 export function setFacingOrder(order: NumberedFrom): void {
   useOrder.setState(order);
-  localStorage.setItem(KEY, `${order.first} ${order.clockwise ? "clockwise" : "other"}`);
+  remember(KEY, `${order.first} ${order.clockwise ? "clockwise" : "other"}`);
 }

@@ -12,7 +12,7 @@ import {
   sheetsOf,
   type TakenItem,
 } from "@caravan/core/intake";
-import { emptyProject, naturalOrder } from "@caravan/core/model";
+import { allPictures, emptyProject, naturalOrder } from "@caravan/core/model";
 import { say, sayTrouble } from "../ui/notices";
 import { t } from "../ui/words";
 import { run } from "../workers/client";
@@ -31,6 +31,7 @@ import { toldBefore } from "./metadata-texts";
 import { useOpenProject } from "./open-project";
 import { pictureOfLook } from "./pictures";
 import { startProject } from "./projects";
+import { isRestored } from "./seen-art";
 import { sweepPictures } from "./sweep";
 import { go } from "./view";
 
@@ -117,7 +118,7 @@ async function readAndPropose(files: readonly HandedFile[]): Promise<Taken | nul
 async function propose(items: readonly TakenItem[], found: Understanding["found"], work: Begun): Promise<Taken | null> {
   // Who drops art onto the untouched demo means a project of their own, not the demo's art; metadata alone can only be for that.
   const { sources, clips } = items.length > 0 && useOpenProject.getState().demo ? emptyProject("") : work.project;
-  const plain = proposalsFor(items, found, { sources, clips });
+  const plain = proposalsFor(items, found, { sources, clips }).filter((each) => !restores(each, work));
   if (plain.length === 0) return null;
   const proposals = needsReview(plain)
     ? proposalsFor(items, found, { sources, clips, grids: await gridsOf(sheetsOf(items, found), work.signal) })
@@ -126,6 +127,14 @@ async function propose(items: readonly TakenItem[], found: Understanding["found"
   work.still();
   if (needsReview(proposals)) return { done: offer(complete) };
   return { done: Promise.resolve(await bringIn(proposals, ({ usual }) => ({ ...usual, clear: false }), [])) };
+}
+
+/** Art that had been missing, and came again as it was, needs no decision: it is stored by now. Says so. */
+function restores({ usual, shows }: Proposal, { project }: Begun): boolean {
+  const back = usual.include ? [] : shows.filter(({ sha256 }) => isRestored(sha256));
+  const source = project.sources.find((each) => allPictures(each).some(({ sha256 }) => sha256 === back[0]?.sha256));
+  if (source) say({ tone: "good", text: t("The art of {name} is restored.", { name: source.name }) });
+  return source !== undefined;
 }
 
 /** What a metadata file would do to frames and clips of a source that is there is shown before it does it. */

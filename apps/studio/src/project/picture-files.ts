@@ -1,5 +1,6 @@
 /** The files of pictures, by hash: in storage, or in memory as long as storage refuses them. */
 import { type Look, picturesOfLook } from "@caravan/core/art";
+import { allPictures, type Project } from "@caravan/core/model";
 import { t } from "../ui/words";
 import { useOpenProject } from "./open-project";
 import { failedSaving } from "./saving-failed";
@@ -11,6 +12,15 @@ const unsaved = new Map<string, Blob>();
 
 /** Pictures read from storage. A browser keeps a file while it is referenced, even after its row was deleted elsewhere. */
 const held = new Map<string, Blob>();
+
+/** Copies of pictures in memory, null without room: a person who clears what the browser stores deletes the files too, referenced or not. */
+const copies = new Map<string, Blob | null>();
+
+/** Bytes: most projects' files are smaller; of larger ones, the first are copied. */
+const MOST_COPIED = 32 * 1_048_576;
+
+/** ms: Chromium never answers who reads a file that was deleted. */
+const READING = 5000;
 
 /** How many pictures are in memory only. */
 export function picturesWaiting(): number {
@@ -31,13 +41,37 @@ export function forgetWaiting(hashes?: Iterable<string>): void {
   else for (const sha256 of hashes) unsaved.delete(sha256);
 }
 
-/** The file of a picture that is no longer stored, if it is still held. */
-export function heldBlob(sha256: string): Blob | undefined {
-  return held.get(sha256);
+/** The file of a picture that is no longer stored, in memory, if this page still has it; null otherwise. */
+export async function heldPicture(sha256: string): Promise<Blob | null> {
+  const copy = copies.get(sha256);
+  if (copy) return copy;
+  // Read completely: a file whose row is gone may disappear as well.
+  const reading = held.get(sha256)?.arrayBuffer();
+  const late = new Promise<null>((end) => setTimeout(() => end(null), READING));
+  const bytes = reading ? await Promise.race([reading.catch(() => null), late]) : null;
+  return bytes && new Blob([bytes], { type: "image/png" });
+}
+
+/** Copies the files of a project that is stored, one after the other, so that all of it can be stored again if storage is emptied. */
+export async function holdPictures({ sources }: Project): Promise<void> {
+  const { id } = useOpenProject.getState();
+  const hashes = new Set(sources.flatMap(allPictures).map(({ sha256 }) => sha256));
+  for (const sha256 of copies.keys()) if (!hashes.has(sha256)) copies.delete(sha256);
+  let room = [...copies.values()].reduce((left, copy) => left - (copy?.size ?? 0), MOST_COPIED);
+  for (const sha256 of hashes) {
+    if (copies.has(sha256)) continue;
+    const blob = room > 0 ? await pictureBlob(sha256) : undefined;
+    const bytes = blob && blob.size <= room ? await blob.arrayBuffer().catch(() => null) : null;
+    if (useOpenProject.getState().id !== id) return;
+    copies.set(sha256, bytes && new Blob([bytes], { type: "image/png" }));
+    room -= bytes?.byteLength ?? 0;
+  }
 }
 
 useOpenProject.subscribe((open, before) => {
-  if (open.id !== before.id) held.clear();
+  if (open.id === before.id) return;
+  held.clear();
+  copies.clear();
 });
 
 const storedHere = new Set<string>();

@@ -15,8 +15,8 @@ import { freshId } from "./fresh-id";
 import { dropJournal, withJournal } from "./journal";
 import { keepTextsThatCame, textsOf } from "./kept-texts";
 import { askBeforeLeaving } from "./leaving";
-import { useOpenProject } from "./open-project";
-import { forgetWaiting, pictureBlob, picturesWaiting, storePicture } from "./picture-files";
+import { currentProject, useOpenProject } from "./open-project";
+import { forgetWaiting, holdPictures, pictureBlob, picturesWaiting, storePicture } from "./picture-files";
 import { firstPictures, loadPictures } from "./pictures";
 import { readSetting, type StoredPlace, type StoredProject, storage, writeSetting } from "./storage";
 import { writeDocument } from "./stored-document";
@@ -164,7 +164,11 @@ function show({ row, project: stored, history: past, left }: ReadProject, access
   if (left) sayRecovered(row, left);
   // The visible ones come first, and have requested their pictures themselves.
   inBackground(
-    firstPictures(PATIENCE).then(() => useOpenProject.getState().id === row.id && loadFirstOf(useOpenProject.getState().project)),
+    firstPictures(PATIENCE).then(async () => {
+      if (useOpenProject.getState().id !== row.id) return;
+      loadFirstOf(currentProject());
+      await holdPictures(currentProject());
+    }),
   );
   if (access === "owner") inBackground(saveNow());
 }

@@ -25,8 +25,17 @@ export function sawMissing(hashes: readonly string[]): void {
   if (hashes.some((sha256) => !before.has(sha256))) useSeenArt.setState({ missing: new Set([...before, ...hashes]) });
 }
 
-/** A picture that had been missing is there again. */
+const restored = new Set<string>();
+
+/** A picture that may have been missing is there again. */
 export function sawAgain(sha256: string): void {
   const { missing } = useSeenArt.getState();
-  if (missing.has(sha256)) useSeenArt.setState({ missing: new Set([...missing].filter((each) => each !== sha256)) });
+  if (!missing.has(sha256)) return;
+  restored.add(sha256);
+  useSeenArt.setState({ missing: new Set([...missing].filter((each) => each !== sha256)) });
+}
+
+/** Whether a picture had been missing and came again, since this was last asked. */
+export function isRestored(sha256: string): boolean {
+  return restored.delete(sha256);
 }

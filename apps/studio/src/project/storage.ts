@@ -1,6 +1,7 @@
 /** The browser's database: projects, their edit history, and pictures by the hash of their bytes. */
-import type { ProjectFile } from "@caravan/core/model";
+import { type ProjectFile, whyOf } from "@caravan/core/model";
 import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
+import { t } from "../ui/words";
 
 export interface StoredProject {
   readonly id: string;
@@ -158,6 +159,28 @@ async function documentsAsText(old: Transaction): Promise<void> {
 }
 
 export const storage = new Storage();
+
+/** This browser keeps nothing for us, so that no project can be opened. */
+export class NoStorage extends Error {
+  override readonly name = "NoStorage";
+}
+
+/** Opens the database. Throws `NoStorage` with what a person can do: browsers' own errors are for developers. */
+export async function openStorage(): Promise<void> {
+  try {
+    await storage.open();
+  } catch (cause) {
+    const { name, inner } = cause as { readonly name?: string; readonly inner?: { readonly name?: string } };
+    const isForbidden = name === Dexie.errnames.MissingAPI || name === "SecurityError" || inner?.name === "SecurityError";
+    const text = isForbidden
+      ? t("This browser does not allow Caravan to store anything: in its settings, or because the window is a private one.")
+      : t("This browser's storage does not open, as when its disk is full or its data is damaged.");
+    const remedy = isForbidden
+      ? t("Allow this address to store data, which some browsers call cookies, or open Caravan in another browser or window.")
+      : t("Make room on the disk, close the browser and open it again. Its report: {why}", { why: whyOf(cause) });
+    throw new NoStorage(`${text} ${remedy}`, { cause });
+  }
+}
 
 /** True for the error that a browser gives when it has no more room for us. */
 export function isStorageFull(error: unknown): boolean {

@@ -9,19 +9,16 @@ import { go } from "../project/view";
 import { Button, IconButton } from "../ui/button";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
+import { remember, remembered } from "../ui/remembered";
 import { t } from "../ui/words";
 import { MET } from "./first-view/been-here";
 import { FIRST_STEPS, FirstWords } from "./first-words";
 
-const useMet = create<{ readonly met: boolean }>(() => ({ met: globalThis.localStorage?.getItem(MET) === "yes" }));
+const useMet = create<{ readonly met: boolean }>(() => ({ met: remembered(MET) === "yes" }));
 
 function meet(): void {
   useMet.setState({ met: true });
-  try {
-    localStorage.setItem(MET, "yes");
-  } catch {
-    // Full or forbidden: it is shown again next time.
-  }
+  remember(MET, "yes");
 }
 
 /** What this is, and three ways in; shown with the untouched demo until one of them is taken. */

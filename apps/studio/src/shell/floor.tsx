@@ -13,6 +13,7 @@ import { chordInWords, giveHeldKeys, holdKeysWhile, useKeys } from "../ui/keys";
 import { Later } from "../ui/later";
 import { useMedia } from "../ui/media";
 import { NoticeList } from "../ui/notice-list";
+import { remember, remembered } from "../ui/remembered";
 import { t } from "../ui/words";
 import { STOP_PARTS, type StopParts } from "./stops";
 
@@ -23,6 +24,8 @@ const DOCK_IS_DRAWER = "(max-width: 799px)";
 /** On a short screen nothing is squeezed: flexible elements get a height, and the surface scrolls. */
 const SURFACE =
   "flex h-full min-w-0 flex-col gap-2.5 p-3.5 [@media(max-height:640px)]:overflow-y-auto [@media(max-height:640px)]:[&>*]:shrink-0 [@media(max-height:640px)]:[&>.grow]:min-h-72";
+
+const LAYOUTS = { getItem: remembered, setItem: remember };
 
 /** List, surface and player of the current stop, side by side if there is room, with a line of help at the bottom. */
 export function Floor() {
@@ -37,7 +40,7 @@ export function Floor() {
     if (surface.current) surface.current.scrollTop = 0;
   }, [stop]);
   const panelIds = [...(listIsDrawer ? [] : ["list"]), "surface", ...(dockIsDrawer ? [] : ["dock"])];
-  const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: localStorage });
+  const layout = useDefaultLayout({ id: "caravan-floor", panelIds, storage: LAYOUTS });
   const list = (
     <section data-region="list" tabIndex={-1} aria-label={t("{title}: list", { title })} className="scrolls h-full p-2.5">
       <Suspense fallback={null}>

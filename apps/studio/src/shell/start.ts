@@ -3,6 +3,7 @@
 import type { ClipName } from "@caravan/core/model";
 import { whyOf } from "@caravan/core/model";
 import { importBundle, listProjects, openProject, projectForStart, startProject } from "../project/projects";
+import { openStorage } from "../project/storage";
 import { sweepOld } from "../project/sweep";
 import { standAsTab } from "../project/tabs";
 import { useView } from "../project/view";
@@ -18,6 +19,7 @@ export function start(): Promise<void> {
 }
 
 async function openFirst(): Promise<void> {
+  await openStorage();
   standAsTab();
   inBackground(sweepOld());
   const address = new URLSearchParams(location.search);

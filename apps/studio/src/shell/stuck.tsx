@@ -14,18 +14,43 @@ export interface Problem {
   readonly text: string;
   /** The project that does not open, if it is one. */
   readonly id: string | null;
+  /** Whether this browser stores anything; otherwise none can be opened. */
+  readonly stores: boolean;
 }
 
 export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => void }) {
+  return (
+    <main className="mx-auto flex h-full max-w-xl flex-col overflow-y-auto p-10">
+      <h1 className="mb-2 text-title font-bold">
+        {problem.stores ? t("The project could not be opened") : t("Nothing can be stored here")}
+      </h1>
+      <p className="mb-4">{problem.text}</p>
+      {problem.stores ? <WaysOn problem={problem} onOpen={onOpen} /> : <TryAgain look="now" />}
+      <div className="mt-6">
+        <NoticeList />
+      </div>
+    </main>
+  );
+}
+
+function TryAgain({ look }: { look: "now" | "quiet" }) {
+  return (
+    <div>
+      <Button look={look} onClick={() => location.reload()}>
+        {t("Try again")}
+      </Button>
+    </div>
+  );
+}
+
+function WaysOn({ problem, onOpen }: { problem: Problem; onOpen: () => void }) {
   const { id } = problem;
   const rows = (useLiveQuery(listProjects, []) ?? []).filter((row) => row.id !== id);
   const [trouble, setTrouble] = useState<string | null>(null);
   const go = (work: Promise<unknown>) => work.then(onOpen).catch((error: unknown) => setTrouble(whyOf(error)));
   const save = () => id !== null && saveRawData(id).catch((error: unknown) => setTrouble(String(error)));
   return (
-    <main className="mx-auto flex h-full max-w-xl flex-col overflow-y-auto p-10">
-      <h1 className="mb-2 text-title font-bold">{t("The project could not be opened")}</h1>
-      <p className="mb-4">{problem.text}</p>
+    <>
       {trouble && (
         <p role="alert" className="mb-4 text-brick">
           {trouble}
@@ -39,9 +64,7 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
         )}
         <Button onClick={() => void go(startProject())}>{t("New project")}</Button>
         <Button onClick={() => void go(openDemo())}>{t("Open the demo")}</Button>
-        <Button look="quiet" onClick={() => location.reload()}>
-          {t("Try again")}
-        </Button>
+        <TryAgain look="quiet" />
       </div>
       {rows.length > 0 && (
         <>
@@ -56,9 +79,6 @@ export function Stuck({ problem, onOpen }: { problem: Problem; onOpen: () => voi
           </ul>
         </>
       )}
-      <div className="mt-6">
-        <NoticeList />
-      </div>
-    </main>
+    </>
   );
 }

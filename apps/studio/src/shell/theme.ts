@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { remember, remembered } from "../ui/remembered";
 import { THEME } from "./first-view/been-here";
 
 export type Theme = "day" | "dusk";
@@ -26,12 +27,12 @@ export function useTheme(): { theme: Theme; toggle: () => void } {
   const toggle = () => {
     const next = theme === "dusk" ? "day" : "dusk";
     setChosen(next);
-    localStorage.setItem(THEME, next);
+    remember(THEME, next);
   };
   return { theme, toggle };
 }
 
 function stored(): Theme | null {
-  const value = localStorage.getItem(THEME);
+  const value = remembered(THEME);
   return value === "day" || value === "dusk" ? value : null;
 }

@@ -22,6 +22,7 @@ import { useOpenProject } from "../project/open-project";
 import { openingEnded } from "../project/opening";
 import { firstPictures } from "../project/pictures";
 import { listenToTabs, rememberPlace } from "../project/projects";
+import { NoStorage } from "../project/storage";
 import { sweepLeft } from "../project/sweep";
 import { go, STOPS, useView } from "../project/view";
 import { Boundary } from "../ui/boundary";
@@ -162,7 +163,7 @@ function useOpening(): { problem: Problem | null; solved: () => void } {
       .catch((error: unknown) => {
         const text = whyOf(error);
         endFirstView();
-        setProblem({ text, id: error instanceof StartFailed ? error.id : null });
+        setProblem({ text, id: error instanceof StartFailed ? error.id : null, stores: !(error instanceof NoStorage) });
       })
       .finally(openingEnded);
     return () => {

@@ -1,13 +1,14 @@
 "use client";
 
 import { create } from "zustand";
+import { remember, remembered } from "./remembered";
 import { t } from "./words";
 
 /** Whether people count from 0 or 1, remembered in this browser. Names and files never depend on it. */
 const KEY = "caravan counts from";
 
 const useCounting = create<{ readonly from: 0 | 1 }>(() => ({
-  from: typeof localStorage !== "undefined" && localStorage.getItem(KEY) === "1" ? 1 : 0,
+  from: remembered(KEY) === "1" ? 1 : 0,
 }));
 
 /** The offset added to an index from 0 for display. */
@@ -21,7 +22,7 @@ export function CountFrom() {
   const change = () => {
     const next = from === 0 ? 1 : 0;
     useCounting.setState({ from: next });
-    localStorage.setItem(KEY, String(next));
+    remember(KEY, String(next));
   };
   return (
     <button

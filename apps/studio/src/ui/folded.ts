@@ -1,5 +1,6 @@
 /** Remembers in this browser which parts of details and lists are folded. */
 import { create } from "zustand";
+import { remember, remembered } from "./remembered";
 
 const KEY = "caravan-folded";
 
@@ -18,16 +19,12 @@ export function fold(part: string, folded: boolean): void {
   if (folded) parts.add(part);
   else parts.delete(part);
   useParts.setState({ parts });
-  try {
-    localStorage.setItem(KEY, JSON.stringify([...parts]));
-  } catch {
-    // Full or forbidden: remembered until the page closes.
-  }
+  remember(KEY, JSON.stringify([...parts]));
 }
 
 function stored(): string[] {
   try {
-    const parts: unknown = JSON.parse(globalThis.localStorage?.getItem(KEY) ?? "[]");
+    const parts: unknown = JSON.parse(remembered(KEY) ?? "[]");
     return Array.isArray(parts) ? parts.filter((each) => typeof each === "string") : [];
   } catch {
     return [];

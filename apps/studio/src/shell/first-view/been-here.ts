@@ -1,4 +1,5 @@
 /** What this browser remembers apart from its projects, so that a page knows it before any of them is read. */
+import { remember } from "../../ui/remembered";
 
 /** Set once a project was shown. */
 export const BEEN = "caravan-been";
@@ -9,9 +10,5 @@ export const THEME = "caravan theme";
 
 /** Remembers that a project was shown. */
 export function rememberBeing(): void {
-  try {
-    localStorage.setItem(BEEN, "yes");
-  } catch {
-    // Full or forbidden: the next visit begins with the demo's picture once more.
-  }
+  remember(BEEN, "yes");
 }

@@ -41,6 +41,18 @@ describe("files written as a set", () => {
     expect(writeSet(folder, [file("new.txt", "2"), file("mine.txt", "2")], "x", true).written).toEqual(["new.txt", "mine.txt"]);
   });
 
+  it("are not written if one has a name that the system does not allow; what was there stays", () => {
+    writeSet(folder, [file("a.txt", "old")], "x");
+    const long = `${"行".repeat(90)}.txt`;
+    expect(() => writeSet(folder, [file("a.txt", "new"), file(long, "1")], "x")).toThrow(
+      /Writing failed: A name in its path is longer than this system allows\. Choose a shorter name/,
+    );
+    expect(textOf("a.txt")).toBe("old");
+    // The next command finds nothing to complete.
+    expect(writeSet(folder, [file("a.txt", "newer")], "x")).toEqual({ written: ["a.txt"], left: [] });
+    expect(readdirSync(folder).filter((name) => name.startsWith(".caravan-staged"))).toEqual([]);
+  });
+
   it("list files no longer delivered, by who made them, and remove them only if unchanged", () => {
     writeSet(folder, [file("a.txt", "1"), file("b.txt", "1")], "x");
     writeSet(folder, [file("other.txt", "1")], "y");

@@ -40,9 +40,15 @@ export function writeWhole(path: string, bytes: Uint8Array): void {
     renameSync(part, path);
   } catch (cause) {
     rmSync(part, { force: true });
-    throw new CaravanError("bad-call", path, `Writing failed: ${reasonOf(cause)}`, "Check that it can be written and that there is room.", {
-      cause,
-    });
+    throw new CaravanError(
+      "bad-call",
+      path,
+      `Writing failed: ${reasonOf(cause)}`,
+      remedyOf(cause, "Check that it can be written and that there is room."),
+      {
+        cause,
+      },
+    );
   }
 }
 
@@ -53,8 +59,17 @@ const REASONS: Record<string, string> = {
   EISDIR: "It is a folder, not a file.",
   ENOTDIR: "A part of the path is a file, not a folder.",
   ENOSPC: "The disk is full.",
+  EDQUOT: "The room that this account may use on the disk is full.",
+  EBUSY: "Another program uses it.",
+  EIO: "The disk reports a fault.",
+  ENAMETOOLONG: "A name in its path is longer than this system allows.",
   EROFS: "The disk is read-only.",
 };
+
+/** What to do about a failure to write: `usual`, unless another name is what helps. */
+export function remedyOf(error: unknown, usual: string): string {
+  return (error as { code?: string }).code === "ENAMETOOLONG" ? "Choose a shorter name: most systems allow 255 bytes." : usual;
+}
 
 /** What the system says of a failure, in words. */
 export function reasonOf(error: unknown): string {

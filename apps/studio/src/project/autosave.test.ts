@@ -78,6 +78,34 @@ describe("autosave", () => {
     expect(await stored()).toEqual({ project: useOpenProject.getState().project, cursor: 2, labels: ["make walk", "duplicate walk"] });
   });
 
+  it("says so when storage does not answer, and that all is saved once it does", async () => {
+    edit(addClip, refs, "walk");
+    vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout", "setInterval", "clearInterval"] });
+    let answer = () => {};
+    const asked = new Promise<void>((then) => {
+      answer = then;
+    });
+    const { transaction } = storage;
+    const slow = vi.spyOn(storage, "transaction").mockImplementation((async (...args: unknown[]) => {
+      await asked;
+      return Reflect.apply(transaction, storage, args);
+    }) as never);
+    const saving = saveNow();
+    await vi.advanceTimersByTimeAsync(19_000);
+    expect(useOpenProject.getState().saving.kind).toBe("pending");
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(useOpenProject.getState().saving).toMatchObject({
+      kind: "failed",
+      reason: "This browser's storage has not answered for 20 seconds.",
+    });
+    vi.useRealTimers();
+    answer();
+    await saving;
+    slow.mockRestore();
+    expect(useOpenProject.getState().saving.kind).toBe("saved");
+    expect((await stored()).labels).toEqual(["make walk"]);
+  });
+
   it("stores the undo position, and replaces undone entries by new ones", async () => {
     edit(addClip, refs, "walk");
     edit(duplicateClip, "walk" as ClipName);

@@ -26,6 +26,8 @@ const SOON = 50; // ms
 const REST = 1000; // ms
 /** After a failure the next try waits longer. */
 const RETRY = 3000; // ms
+/** So long a save may take before a person is told: a browser whose storage is damaged may never answer. */
+const PATIENCE = 20_000; // ms
 /** So long where there was no room: people have to make some first. */
 const RETRY_FULL = 15_000; // ms
 
@@ -137,8 +139,18 @@ async function drain(): Promise<void> {
   for (;;) {
     const open = useOpenProject.getState();
     if (open.id === null || open.access === "reader" || isSaved()) return;
-    if (!(await write(open, open.id))) return;
+    const late = setInterval(sayLate, PATIENCE, open.id);
+    const written = await write(open, open.id);
+    clearInterval(late);
+    if (!written) return;
   }
+}
+
+/** Work is not said to be on its way for ever: a person may want to save it to a file. The save goes on. */
+function sayLate(id: string): void {
+  if (useOpenProject.getState().id !== id) return;
+  const reason = t("This browser's storage has not answered for {seconds} seconds.", { seconds: PATIENCE / 1000 });
+  useOpenProject.setState({ saving: { kind: "failed", full: false, reason } });
 }
 
 /** Thrown inside a save when another tab has taken the project over. */

@@ -262,11 +262,11 @@ async function bringBackPictures({ sources }: Project): Promise<void> {
     .primaryKeys())
     hashes.delete(sha256);
   const lost: string[] = [];
-  for (const sha256 of hashes) {
-    const blob = await heldPicture(sha256);
+  // Asked for together: each that is lost may take a while to say so.
+  const held = await Promise.all([...hashes].map(async (sha256) => ({ sha256, blob: await heldPicture(sha256) })));
+  for (const { sha256, blob } of held)
     if (blob) await storage.pictures.put({ sha256, blob });
     else lost.push(sha256);
-  }
   if (lost.length === 0) return;
   sawMissing(lost);
   say({

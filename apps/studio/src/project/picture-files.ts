@@ -89,6 +89,8 @@ export async function storePicture(sha256: string, blob: Blob): Promise<boolean>
   try {
     await storage.pictures.put({ sha256, blob });
     unsaved.delete(sha256);
+    // It may have been missing before.
+    if (copies.get(sha256) === null) copies.delete(sha256);
   } catch (error) {
     unsaved.set(sha256, blob);
     stored = false;

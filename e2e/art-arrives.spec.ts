@@ -7,7 +7,7 @@ import { BANNER_STILLS, banner, bazaar, bearerLayers, WELL_TIMES, well } from ".
 import { porterUnspoilt } from "../examples/draw/raw";
 import { decodeStill } from "../packages/cli/src/stills";
 import { movingWebpBytes } from "../packages/cli/src/stills.fixture";
-import { expect, type Page, test } from "./fixtures";
+import { expect, type Page, test, type Worker } from "./fixtures";
 import { choose, delivered, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, png, pngFile, rawArt, type UploadedFile } from "./studio";
 
 /** Where alpha is above 0, the bytes; elsewhere nothing counts. */
@@ -279,6 +279,26 @@ test("pictures that only the browser reads come in with their exact colours", as
   const tiles = frame("tiles/0");
   for (let y = 0; y < 9; y++)
     for (let x = 0; x < 17; x++) expect([...tiles.bytes.subarray((y * 17 + x) * 4, (y * 17 + x) * 4 + 4)]).toEqual([...colour(x, y), 255]);
+});
+
+test("a browser that changes the colours that pages read is not trusted with a picture, and PNG is still read", async ({ page }) => {
+  // As protections do it: the lowest bit of a few values.
+  const protect = (worker: Worker) =>
+    worker.evaluate(() => {
+      const { readPixels } = WebGL2RenderingContext.prototype;
+      WebGL2RenderingContext.prototype.readPixels = function (...args: unknown[]) {
+        Reflect.apply(readPixels, this, args);
+        const bytes = args[6] as Uint8Array;
+        for (let k = 1000; k < bytes.length; k += 50_000) bytes[k] = (bytes[k] as number) ^ 1;
+      };
+    });
+  page.on("worker", (worker) => void protect(worker));
+  await dropAndCut(page, "hero.png", figureSheet(2, 2), 2, 2);
+  await dropFiles(page, [{ name: "tiles.bmp", bytes: bmp(17, 9, (x, y) => [x, y, 0]) }]);
+  await goTo(page, "Sources");
+  const failed = page.getByRole("alert", { name: "Files that were not imported" });
+  await expect(failed).toContainText("tiles.bmp: This browser changes colours that pages read, as a protection against being recognised");
+  await expect(page.getByRole("list", { name: "Pictures" }).getByRole("button")).toHaveCount(1);
 });
 
 test("half-transparent colours of a WebP are not damaged", async ({ page }) => {

@@ -84,4 +84,4 @@ export const test = base.extend<Each, ForWorker>({
   },
 });
 
-export { type BrowserContext, type Download, expect, type Locator, type Page } from "@playwright/test";
+export { type BrowserContext, type Download, expect, type Locator, type Page, type Worker } from "@playwright/test";

@@ -64,7 +64,7 @@ function beneathClosed() {
       const isSecond = first !== null && isSecondPress(pressedAt, event) && Math.hypot(x - first.x, y - first.y) <= SLIP;
       isBeneath = isSecond && first?.layer?.isConnected === false;
       pressedAt = event.timeStamp;
-      first = { layer: within(target, "[role=dialog], [role=alertdialog], [role=menu], [role=listbox]"), x, y };
+      first = { layer: within(target, "[role=dialog], [role=alertdialog], [role=menu]"), x, y };
       swallow(event);
     },
     pointerup: swallow,

@@ -10,7 +10,7 @@ import { BlobSource, EncodedPacketSink, Input, type InputVideoTrack, MATROSKA, M
 import { encoded } from "./encoded";
 import { eachInTime, inTime } from "./in-time";
 import type { FilmFacts, OnProgress, StoredPicture } from "./jobs";
-import { readBack } from "./still";
+import { readBack, refuseChangedColours } from "./still";
 
 /** How large a film is and when each of its frames shows, without decoding any. Throws `not-a-picture` or `damaged-picture`. */
 export async function filmFacts(blob: Blob, where: string): Promise<FilmFacts> {
@@ -45,6 +45,7 @@ export async function filmFrames(
   onProgress: OnProgress,
 ): Promise<StoredPicture[]> {
   return withTrack(blob, where, async (track) => {
+    await refuseChangedColours(where);
     const stored: StoredPicture[] = [];
     for await (const sample of eachInTime(new VideoSampleSink(track).samplesAtTimestamps(starts), () => noAnswer(where))) {
       if (!sample)

@@ -9,7 +9,7 @@ import { t } from "@caravan/core/words";
 const TILE = 4096; // px: every WebGL 2 device supports textures of this side
 const EXACT = { premultiplyAlpha: "none", colorSpaceConversion: "none" } as const;
 
-/** Throws `not-a-picture` if the browser cannot read it. */
+/** Throws `not-a-picture` if the browser cannot read it, or `unsupported` if it hands out other colours than it decodes. */
 export async function pixelsOfStill(blob: Blob, where: string): Promise<Pixels> {
   let whole: ImageBitmap;
   try {
@@ -23,6 +23,7 @@ export async function pixelsOfStill(blob: Blob, where: string): Promise<Pixels> 
       { cause },
     );
   }
+  await refuseChangedColours(where);
   const { width, height } = whole;
   const out = clearPixels(width, height);
   for (let y = 0; y < height; y += TILE)
@@ -33,6 +34,37 @@ export async function pixelsOfStill(blob: Blob, where: string): Promise<Pixels> 
       paste(out, readBack(part, w, h), { x: 0, y: 0, w, h }, x, y);
     }
   return out;
+}
+
+/** px: protection changes few pixels, so that many are tried. */
+const TRIED = 256;
+
+let isExact = false;
+
+/**
+ * Some browsers and extensions change some of the colours that a page reads, so that nobody is recognised by how their machine draws.
+ * Throws `unsupported` then: art would come in with pixels that nobody drew.
+ */
+export async function refuseChangedColours(where: string): Promise<void> {
+  // Asked again after a refusal: it may be allowed meanwhile.
+  isExact ||= await readsExactly();
+  if (isExact) return;
+  throw new CaravanError(
+    "unsupported",
+    where,
+    t("This browser changes colours that pages read, as a protection against being recognised: the picture would not come in as drawn."),
+    t("Allow this address to read canvases, or save the picture as PNG, which is read without the browser."),
+  );
+}
+
+/** Whether a picture of many colours and opacities comes back as it went. */
+async function readsExactly(): Promise<boolean> {
+  const bytes = new Uint8ClampedArray(TRIED * TRIED * 4);
+  for (let k = 0; k < bytes.length; k++) bytes[k] = ((k * 2_654_435_761) >>> 13) & 255;
+  const bitmap = await createImageBitmap(new ImageData(bytes, TRIED, TRIED), EXACT);
+  const back = readBack(bitmap, TRIED, TRIED).bytes;
+  bitmap.close();
+  return bytes.every((byte, k) => byte === back[k]);
 }
 
 let canvas: OffscreenCanvas | null = null;

@@ -8,7 +8,7 @@ import { dirname, join } from "node:path";
 import type { NamedFile } from "@caravan/core/codec";
 import { CaravanError } from "@caravan/core/model";
 import { type DeliveredFile, RECEIPT, type Receipt, readReceipt, receiptAfter, writeReceipt } from "@caravan/core/receipt";
-import { reasonOf, remedyOf } from "./files";
+import { notWritten } from "./files";
 import { wrongCall } from "./output";
 import { hashAt, type StagedFile, type Staging, stageFile } from "./staged-file";
 import { STANDARD, writeToStandardOutput } from "./standard";
@@ -109,15 +109,7 @@ function givenUp({ folder, staged }: Staging, cause: unknown): unknown {
 
 function inWords(folder: string, cause: unknown): unknown {
   if (cause instanceof CaravanError || !(cause instanceof Error && "code" in cause)) return cause;
-  return new CaravanError(
-    "bad-call",
-    folder,
-    `Writing failed: ${reasonOf(cause)}`,
-    remedyOf(cause, "Check that the folder can be written and has room."),
-    {
-      cause,
-    },
-  );
+  return notWritten(folder, cause, "Check that the folder can be written and has room.");
 }
 
 /** Paths that `by` wrote into the folder earlier, that are still there and not among `files`. */

@@ -40,15 +40,7 @@ export function writeWhole(path: string, bytes: Uint8Array): void {
     renameSync(part, path);
   } catch (cause) {
     rmSync(part, { force: true });
-    throw new CaravanError(
-      "bad-call",
-      path,
-      `Writing failed: ${reasonOf(cause)}`,
-      remedyOf(cause, "Check that it can be written and that there is room."),
-      {
-        cause,
-      },
-    );
+    throw notWritten(path, cause, "Check that it can be written and that there is room.");
   }
 }
 
@@ -66,13 +58,15 @@ const REASONS: Record<string, string> = {
   EROFS: "The disk is read-only.",
 };
 
-/** What to do about a failure to write: `usual`, unless another name is what helps. */
-export function remedyOf(error: unknown, usual: string): string {
-  return (error as { code?: string }).code === "ENAMETOOLONG" ? "Choose a shorter name: most systems allow 255 bytes." : usual;
+/** The error for a failure to write. `usual` is what to do, unless another name is what helps. */
+export function notWritten(where: string, cause: unknown, usual: string): CaravanError {
+  const isLong = (cause as { code?: string }).code === "ENAMETOOLONG";
+  const remedy = isLong ? "Choose a shorter name: most systems allow 255 bytes." : usual;
+  return new CaravanError("bad-call", where, `Writing failed: ${reasonOf(cause)}`, remedy, { cause });
 }
 
 /** What the system says of a failure, in words. */
-export function reasonOf(error: unknown): string {
+function reasonOf(error: unknown): string {
   const code = (error as { code?: string }).code ?? "";
   return REASONS[code] ?? `The system says ${code || String(error)}.`;
 }

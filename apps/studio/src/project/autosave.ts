@@ -26,7 +26,7 @@ const SOON = 50; // ms
 const REST = 1000; // ms
 /** After a failure the next try waits longer. */
 const RETRY = 3000; // ms
-/** So long a save may take before a person is told: a browser whose storage is damaged may never answer. */
+/** After this time without an answer the header says so: damaged storage may never give one. */
 const PATIENCE = 20_000; // ms
 /** So long where there was no room: people have to make some first. */
 const RETRY_FULL = 15_000; // ms

@@ -2,6 +2,7 @@
 import { utf8, writeZip } from "@caravan/core/codec";
 import { crop } from "@caravan/core/raster";
 import { expect, type Page, test } from "./fixtures";
+import { slowJob } from "./slow-job";
 import { clipOfRows, dropAndCut, dropFiles, figureSheet, goTo, openEmpty, pngFile, typeNumber } from "./studio";
 
 /** A key of a keyboard with other letters, at the place of a US key. */
@@ -99,4 +100,24 @@ test("a ZIP packed with names in old Japanese letters brings them as they were, 
   await review.getByRole("button", { name: "Import" }).click();
   await goTo(page, "Clips");
   await expect(page.getByRole("region", { name: "Ribbons" })).toContainText("歩く");
+});
+
+test("digits typed into a field replace a value that came, or was nudged to, while the field had the focus", async ({ page }) => {
+  await openEmpty(page);
+  await dropAndCut(page, "hero.png", figureSheet(4, 2), 4, 2);
+  await slowJob(page, "suggestOutlines", 400);
+  await page.getByRole("radio", { name: "Outlines" }).click();
+  const distance = page.getByRole("textbox", { name: "Join distance" });
+  await distance.focus();
+  await expect(page.getByTestId("outcome")).toContainText("8 frames in 2 rows");
+  await page.keyboard.type("9");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("outcome")).toHaveText("4 frames");
+  await expect(distance).toHaveValue("9");
+
+  await distance.focus();
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.type("11");
+  await page.keyboard.press("Enter");
+  await expect(distance).toHaveValue("11");
 });

@@ -1,6 +1,6 @@
 "use client";
 
-import { type FocusEvent, type KeyboardEvent, useId, useRef, useState } from "react";
+import { type FocusEvent, type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from "react";
 
 interface Options {
   /** Takes a finished text; an answer is what is wrong with it. */
@@ -21,6 +21,15 @@ export function useTypedField({ finish, enter = finish, keepsWrong }: Options) {
   const problemId = useId();
   /** Set while Enter or Escape leaves the field: the text has then been accepted or given up, and blur must not accept it again. */
   const isSettled = useRef(false);
+  const field = useRef<HTMLInputElement>(null);
+  const shown = useRef<string>(undefined);
+
+  // A value that comes or is nudged to while the field has the focus moves the caret to its end: digits typed next would be added to it.
+  useLayoutEffect(() => {
+    const now = field.current;
+    if (typed === null && now !== null && now === document.activeElement && now.value !== shown.current) now.select();
+    shown.current = now?.value;
+  });
 
   const reset = () => {
     setTyped(null);
@@ -35,6 +44,7 @@ export function useTypedField({ finish, enter = finish, keepsWrong }: Options) {
   };
 
   const input = {
+    ref: field,
     "aria-invalid": problem !== null,
     "aria-describedby": problem ? problemId : undefined,
     autoComplete: "off",

@@ -1,6 +1,8 @@
-/** Small windows, and large ones at 200 %: columns become drawers, and nothing is cut off. */
+/** Small windows, and large ones at 200 % and at 400 %: columns become drawers, and nothing is cut off. */
+import { chromium } from "@playwright/test";
 import { KEYED } from "../packages/core/src/example/examples.fixture";
 import { violationsOn } from "./axe";
+import { BROWSER } from "./browser";
 import { expect, test } from "./fixtures";
 import { goTo, openStudio } from "./studio";
 
@@ -45,6 +47,42 @@ test("at 640 × 400 every stop is reachable, list and player open as drawers, an
   await page.setViewportSize({ width: 1280, height: 800 });
   await expect(page.getByTestId("stage")).toBeVisible();
   await expect(page.getByRole("list", { name: "Clips" })).toBeVisible();
+});
+
+test("at 320 × 568, a window of 1280 at 400 %, nothing of a stop or of the road is cut off, and nothing scrolls sideways", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 320, height: 568 });
+  await openStudio(page);
+  for (const stop of ["Sources", "Frames", "Clips", "Marks", "Rehearse", "Ship"] as const) {
+    await goTo(page, stop);
+    const road = await page.locator('[data-region="road"]').evaluate((each) => ({
+      fits: each.scrollWidth <= each.clientWidth && each.scrollHeight <= each.clientHeight,
+      cutOff: [...each.querySelectorAll("button")].filter((button) => button.getBoundingClientRect().right > innerWidth).length,
+    }));
+    expect(road, stop).toEqual({ fits: true, cutOff: 0 });
+    const surface = page.getByRole("region", { name: stop, exact: true });
+    expect(await surface.evaluate((each) => each.scrollWidth - each.clientWidth), stop).toBe(0);
+  }
+});
+
+test("with a browser font of 24 px columns become drawers as early as with zoom, and nothing is cut off", async ({ baseURL }) => {
+  const browser = await chromium.launch({ ...BROWSER, args: [...BROWSER.args, "--blink-settings=defaultFontSize=24"] });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, ...(baseURL === undefined ? {} : { baseURL }) });
+    await openStudio(page);
+    await goTo(page, "Clips");
+    await expect(page.getByRole("button", { name: "List", exact: true })).toBeVisible();
+    await expect(page.getByTestId("stage")).toBeVisible();
+    const beyond = () =>
+      page.locator("header button").evaluateAll((all) => all.filter((each) => each.getBoundingClientRect().right > innerWidth).length);
+    await expect.poll(beyond).toBe(0);
+    await page.setViewportSize({ width: 1920, height: 1080 });
+    await expect(page.getByRole("list", { name: "Clips" })).toBeVisible();
+    await expect.poll(beyond).toBe(0);
+  } finally {
+    await browser.close();
+  }
 });
 
 test("columns are resized by dragging their border and by keys, and stay so after a reload", async ({ page }) => {

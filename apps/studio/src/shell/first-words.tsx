@@ -6,7 +6,7 @@ export function FirstWords() {
   return (
     <p className="min-w-64 grow basis-0">
       <strong>{t("Caravan cuts sprite sheets into frames, builds animation clips of them, and packs both for your game.")}</strong>{" "}
-      <span className="max-[799px]:hidden">
+      <span className="max-[49.9375em]:hidden">
         {withParts("Drop art anywhere on this page to begin: it stays in this browser. What you see now is {demo}, a made-up demo.", {
           demo: <em>{t("The Tamarisk Road")}</em>,
         })}

@@ -17,13 +17,16 @@ import { remember, remembered } from "../ui/remembered";
 import { t } from "../ui/words";
 import { STOP_PARTS, type StopParts } from "./stops";
 
-/** Below this width the list becomes a drawer, and below the other one the player too: the surface needs the room. */
-const LIST_IS_DRAWER = "(max-width: 1099px)";
-const DOCK_IS_DRAWER = "(max-width: 799px)";
+/**
+ * Below this width the list becomes a drawer, and below the other one the player too: the surface needs the room. In em, here and in all
+ * media queries, so that a larger font set in the browser counts as less room, as zoom does.
+ */
+const LIST_IS_DRAWER = "(max-width: 68.6875em)";
+const DOCK_IS_DRAWER = "(max-width: 49.9375em)";
 
 /** On a short screen nothing is squeezed: flexible elements get a height, and the surface scrolls. */
 const SURFACE =
-  "flex h-full min-w-0 flex-col gap-2.5 p-3.5 [@media(max-height:640px)]:overflow-y-auto [@media(max-height:640px)]:[&>*]:shrink-0 [@media(max-height:640px)]:[&>.grow]:min-h-72";
+  "flex h-full min-w-0 flex-col gap-2.5 p-3.5 [@media(max-height:40em)]:overflow-y-auto [@media(max-height:40em)]:[&>*]:shrink-0 [@media(max-height:40em)]:[&>.grow]:min-h-72";
 
 const LAYOUTS = { getItem: remembered, setItem: remember };
 
@@ -61,7 +64,7 @@ export function Floor() {
         <Group key={panelIds.join()} orientation="horizontal" className="h-full" {...layout}>
           {!listIsDrawer && (
             <>
-              <Panel id="list" defaultSize="204px" minSize="150px" maxSize="360px" groupResizeBehavior="preserve-pixel-size">
+              <Panel id="list" defaultSize="12.75rem" minSize="9.375rem" maxSize="22.5rem" groupResizeBehavior="preserve-pixel-size">
                 {list}
               </Panel>
               <Handle label={t("Width of the list")} />
@@ -80,7 +83,7 @@ export function Floor() {
           {!dockIsDrawer && (
             <>
               <Handle label={t("Width of the player")} />
-              <Panel id="dock" defaultSize="304px" minSize="270px" maxSize="480px" groupResizeBehavior="preserve-pixel-size">
+              <Panel id="dock" defaultSize="19rem" minSize="16.875rem" maxSize="30rem" groupResizeBehavior="preserve-pixel-size">
                 <Dock stop={stop} notices />
               </Panel>
             </>
@@ -161,7 +164,7 @@ function Drawer({ side, onClose, children }: { side: "left" | "right"; onClose: 
   useKeys(t("The drawer"), [{ keys: "Escape", label: t("Close the drawer"), run: onClose, whileTyping: true }], { scope: "layer" });
   return (
     <div
-      className={`absolute inset-y-0 z-30 flex w-[min(304px,88%)] flex-col bg-paper shadow-xl ${side === "left" ? "left-0 border-r" : "right-0 border-l"} border-line-strong`}
+      className={`absolute inset-y-0 z-30 flex w-[min(19rem,88%)] flex-col bg-paper shadow-xl ${side === "left" ? "left-0 border-r" : "right-0 border-l"} border-line-strong`}
     >
       <div className="flex justify-end p-1">
         <IconButton label={t("Close the drawer")} look="quiet" onClick={onClose}>

@@ -14,7 +14,7 @@ import { t } from "../ui/words";
 export function ProjectName({ onProjects }: { onProjects: () => void }) {
   const name = useProject((project) => project.name);
   return (
-    <div className="flex w-60 shrink-0 items-center gap-1 max-[1099px]:w-44 max-[799px]:w-32">
+    <div className="flex w-60 shrink-0 items-center gap-1 max-[68.6875em]:w-44 max-[49.9375em]:w-32">
       <div className="min-w-0 grow">
         <h1 className="text-strong font-bold">
           <TextField
@@ -35,7 +35,7 @@ export function ProjectName({ onProjects }: { onProjects: () => void }) {
 
 function SavedWhere() {
   const { text, short, failed, at } = useSaving();
-  const narrow = useMedia("(max-width: 799px)");
+  const narrow = useMedia("(max-width: 49.9375em)");
   const ago = useAgo(at);
   return (
     <p
@@ -44,7 +44,7 @@ function SavedWhere() {
       className={`truncate px-1 text-small ${failed ? "font-semibold text-brick" : "text-muted"}`}
     >
       {narrow ? short : text}
-      {ago && <span className="max-[1099px]:hidden"> · {ago}</span>}
+      {ago && <span className="max-[68.6875em]:hidden"> · {ago}</span>}
     </p>
   );
 }

@@ -17,9 +17,13 @@ import { useTheme } from "./theme";
 export function Road({ onFind, onKeys, onProjects }: { onFind: () => void; onKeys: () => void; onProjects: () => void }) {
   const { theme, toggle } = useTheme();
   return (
-    <header data-region="road" tabIndex={-1} className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
+    <header
+      data-region="road"
+      tabIndex={-1}
+      className="flex h-14.5 shrink-0 items-center gap-3 border-b border-line px-3 max-[39.9375em]:h-auto max-[39.9375em]:flex-wrap max-[39.9375em]:gap-y-0 max-[39.9375em]:pt-1"
+    >
       <ProjectName onProjects={onProjects} />
-      <nav aria-label={t("Stops")} className="grow">
+      <nav aria-label={t("Stops")} className="grow max-[39.9375em]:order-last max-[39.9375em]:basis-full">
         <ol className="mx-auto flex max-w-180 items-center">
           {STOPS.map((stop, k) => (
             <StopLink key={stop} stop={stop} number={k + 1} />
@@ -84,10 +88,10 @@ function UndoButtons() {
         disabled={!last || !canEdit}
         aria-label={last ? t("Undo: {label}", { label: last.label }) : t("Undo")}
         title={last ? t("Undo: {label}", { label: last.label }) : t("Nothing to undo")}
-        className="w-44 justify-start max-[1399px]:w-32 max-[1199px]:w-auto pointer-coarse:max-[1399px]:w-auto"
+        className="w-44 justify-start max-[87.4375em]:w-32 max-[74.9375em]:w-auto pointer-coarse:max-[87.4375em]:w-auto"
       >
         <Undo2 size={14} className="shrink-0" />
-        <span className="truncate max-[1199px]:sr-only pointer-coarse:max-[1399px]:sr-only">
+        <span className="truncate max-[74.9375em]:sr-only pointer-coarse:max-[87.4375em]:sr-only">
           {last ? t("Undo: {label}", { label: last.label }) : t("Undo")}
         </span>
       </Button>

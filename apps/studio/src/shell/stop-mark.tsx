@@ -10,7 +10,7 @@ export function StopMark({ number, title, here, children }: { number: number; ti
       >
         {number}
       </span>
-      <span className="max-[899px]:sr-only pointer-coarse:max-[1099px]:sr-only">
+      <span className="max-[56.1875em]:sr-only pointer-coarse:max-[68.6875em]:sr-only">
         <span className={`block text-strong font-semibold ${here ? "text-now-text" : ""}`}>{title}</span>
         {children}
       </span>
@@ -19,7 +19,8 @@ export function StopMark({ number, title, here, children }: { number: number; ti
 }
 
 /** Space and padding of a stop, whether or not it can be pressed yet. */
-export const STOP_MARK = "flex min-h-11 items-center gap-2 rounded-box px-1.5 text-left max-[899px]:px-1 pointer-coarse:max-[1099px]:px-1";
+export const STOP_MARK =
+  "flex min-h-11 items-center gap-2 rounded-box px-1.5 text-left max-[56.1875em]:px-1 pointer-coarse:max-[68.6875em]:px-1";
 
 /** The piece of road that leads to a stop. */
-export const ROAD_PIECE = "road mx-1 h-2 min-w-0 grow max-[1099px]:mx-0";
+export const ROAD_PIECE = "road mx-1 h-2 min-w-0 grow max-[68.6875em]:mx-0";

@@ -22,7 +22,7 @@ export function Choice<Value extends string>({
       value={value}
       onValueChange={(next) => onChange(next as Value)}
       orientation={stacked ? "vertical" : "horizontal"}
-      className={`inline-flex max-w-full overflow-hidden rounded-box border border-line bg-raised ${stacked ? "flex-col" : ""}`}
+      className={`inline-flex max-w-full overflow-hidden rounded-box border border-line bg-raised ${stacked ? "flex-col" : "max-[39.9375em]:flex-wrap"}`}
     >
       {options.map(([each, text]) => (
         <RadioGroup.Item

@@ -22,8 +22,8 @@ export function FirstView() {
   const art = { backgroundImage: `url(${FIRST_PICTURE})` };
   return (
     <div data-testid="first-view" inert className="first-view pointer-events-none fixed inset-0 z-40 flex flex-col bg-paper">
-      <div className="flex h-[58px] shrink-0 items-center gap-3 border-b border-line px-3">
-        <div className="w-60 shrink-0 px-1 max-[1099px]:w-44 max-[799px]:w-32">
+      <div className="flex h-14.5 shrink-0 items-center gap-3 border-b border-line px-3">
+        <div className="w-60 shrink-0 px-1 max-[68.6875em]:w-44 max-[49.9375em]:w-32">
           <p className="truncate text-strong font-bold">{demo.name}</p>
           <p className="mt-1 truncate text-small text-muted">{t("opening …")}</p>
         </div>
@@ -34,7 +34,7 @@ export function FirstView() {
             ))}
           </div>
         </div>
-        <div className="w-[328px] shrink-0 max-[1399px]:w-[280px] max-[1199px]:w-[192px]" />
+        <div className="w-82 shrink-0 max-[87.4375em]:w-70 max-[74.9375em]:w-48" />
       </div>
       <div className={FIRST_STEPS}>
         <FirstWords />
@@ -42,7 +42,7 @@ export function FirstView() {
         <span className={`${FAINT} border-line bg-raised`}>{t("See the demo move")}</span>
       </div>
       <div className="flex min-h-0 grow">
-        <div className="w-[205px] shrink-0 overflow-hidden border-r border-line p-2.5 max-[1099px]:hidden">
+        <div className="w-51.25 shrink-0 overflow-hidden border-r border-line p-2.5 max-[68.6875em]:hidden">
           <p className="flex justify-between px-1.5 pb-2 font-semibold text-muted">
             {t("Sheets")} <span className="number">{demo.sources.length}</span>
           </p>
@@ -57,19 +57,19 @@ export function FirstView() {
         </div>
         <div className="flex min-w-0 grow flex-col gap-2.5 p-3.5">
           {/* Where the tools are going to be. */}
-          <div className="h-[146px] shrink-0 max-[799px]:hidden" />
+          <div className="h-36.5 shrink-0 max-[49.9375em]:hidden" />
           <div className="first-sheet check relative min-h-0 grow overflow-hidden rounded-box border border-line">
             <div className="first-sheet-art crisp" style={art} />
           </div>
-          <div className="h-[126px] shrink-0 rounded-box border border-line bg-surface max-[799px]:hidden" />
+          <div className="h-31.5 shrink-0 rounded-box border border-line bg-surface max-[49.9375em]:hidden" />
         </div>
-        <div className="w-[305px] shrink-0 border-l border-line max-[799px]:hidden">
-          <div className="check relative h-[230px] overflow-hidden">
+        <div className="w-76.25 shrink-0 border-l border-line max-[49.9375em]:hidden">
+          <div className="check relative h-57.5 overflow-hidden">
             <div className="first-porter crisp" style={art} />
           </div>
         </div>
       </div>
-      <div className="h-6.5 shrink-0 border-t border-line max-[1099px]:h-[37px]" />
+      <div className="h-6.5 shrink-0 border-t border-line max-[68.6875em]:h-9.25" />
     </div>
   );
 }

@@ -49,11 +49,11 @@ export function Suggestions({ source }: { source: Source }) {
   useKeys(t("Suggestions"), [{ keys: "q", label: t("Take the best suggestion; again for the next"), run: next }]);
   if (!picture || suggestions.length === 0) return null;
   return (
-    <div className="flex items-center gap-2">
+    <div className="flex items-center gap-2 max-[39.9375em]:flex-wrap">
       <span className="text-muted">
         {t("suggested")} <kbd className="text-small">Q</kbd>
       </span>
-      <Toolbar.Root aria-label={t("Suggested cuts")} className="flex gap-1.5">
+      <Toolbar.Root aria-label={t("Suggested cuts")} className="flex gap-1.5 max-[39.9375em]:flex-wrap">
         {suggestions.map(({ words, title, boxes, cut: own }, k) => (
           <Toolbar.Button
             key={JSON.stringify(own)}
@@ -65,10 +65,10 @@ export function Suggestions({ source }: { source: Source }) {
             aria-pressed={k === at}
             aria-label={words}
             title={words}
-            className={`check block overflow-hidden rounded-box border-2 [@media(max-height:640px)]:flex [@media(max-height:640px)]:items-center ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
+            className={`check block overflow-hidden rounded-box border-2 [@media(max-height:40em)]:flex [@media(max-height:40em)]:items-center ${k === at ? "border-now" : "border-line hover:border-lapis"}`}
           >
             <MovingBoxes boxes={boxes} picture={picture} />
-            <span className="number block bg-raised px-1 text-center text-small [@media(max-height:640px)]:bg-transparent">{title}</span>
+            <span className="number block bg-raised px-1 text-center text-small [@media(max-height:40em)]:bg-transparent">{title}</span>
           </Toolbar.Button>
         ))}
       </Toolbar.Root>
@@ -164,7 +164,7 @@ function MovingBoxes({ boxes, picture }: { boxes: readonly Box[]; picture: Pictu
     const timer = setInterval(() => paint(++shown), 110);
     return () => clearInterval(timer);
   }, [boxes, picture]);
-  return <canvas ref={canvas} aria-hidden className="block size-11 [@media(max-height:640px)]:size-7" />;
+  return <canvas ref={canvas} aria-hidden className="block size-11 [@media(max-height:40em)]:size-7" />;
 }
 
 /** The first row that has more than one drawn cell. */

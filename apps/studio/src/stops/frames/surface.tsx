@@ -72,7 +72,7 @@ function SheetSurface() {
       {rows && <RowsDialog become="clips" onClose={() => setRows(false)} onMade={() => go("clips")} />}
       {Fields && <Fields source={source} picked={picked} />}
       {way === "metadata" && <DoubtLine source={source} />}
-      <div className="flex items-center justify-between gap-3">
+      <div className="flex items-center justify-between gap-3 max-[39.9375em]:flex-wrap">
         <Outcome source={source} grid={isGrid(source) ? grid : null} />
         <span className="grow" />
         {source.pictures.length === 1 && (
@@ -96,7 +96,7 @@ function SheetSurface() {
         <SheetCanvas source={source} grid={isGrid(source) ? grid : null} way={way ?? "cells"} />
       )}
       <Tray source={source}>
-        <div className="flex items-center gap-2">
+        <div className="flex items-center gap-2 max-[39.9375em]:flex-wrap">
           <TrayTools source={source} picked={picked} />
           <span data-testid="picked" className="text-muted">
             {picked.length > 0 ? t("{count} picked, in picking order", { count: picked.length }) : t("click picks")}

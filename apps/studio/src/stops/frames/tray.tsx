@@ -22,7 +22,7 @@ export function Tray({ source, children }: { source: Source; children?: ReactNod
       aria-label={t("Tray")}
       className="shrink-0 rounded-box border border-line bg-surface px-2.5 pt-2 pb-1"
     >
-      <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3">
+      <header className="mb-1.5 flex min-h-6 items-center justify-between gap-3 max-[39.9375em]:flex-wrap">
         <h3 className="font-semibold text-muted">{t("Tray · {frames}", { frames: counted(source.frames.length, "frame") })}</h3>
         {children}
       </header>

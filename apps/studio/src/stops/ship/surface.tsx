@@ -45,7 +45,7 @@ export function Surface() {
   useKeys(t("Ship"), [{ keys: "d", label: t("Deliver: into the game's folder, or as a ZIP"), run: deliver }]);
   return (
     <>
-      <header className="flex items-center justify-between gap-3">
+      <header className="flex items-center justify-between gap-3 max-[39.9375em]:flex-wrap">
         <div className="flex items-baseline gap-2">
           <h2 className="text-title font-bold">
             <TextField
@@ -57,7 +57,7 @@ export function Surface() {
           </h2>
           <span className="text-muted">{t("the start of its file names")}</span>
         </div>
-        <div className="flex gap-2">
+        <div className="flex gap-2 max-[39.9375em]:flex-wrap">
           {folder && (
             <Button onClick={asZip} disabled={!ready}>
               {t("As ZIP")}
@@ -82,7 +82,7 @@ export function Surface() {
             data-region="settings"
             aria-label={t("Delivery settings")}
             tabIndex={0}
-            className="scrolls w-76 shrink-0 min-[1500px]:w-80 rounded-box border border-line [--behind:var(--surface)]"
+            className="scrolls w-76 shrink-0 min-[93.75em]:w-80 rounded-box border border-line [--behind:var(--surface)]"
           >
             <WhatGoes />
             <Sizes />

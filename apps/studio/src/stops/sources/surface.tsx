@@ -56,7 +56,7 @@ export function Surface() {
     <>
       <header className="flex items-center justify-between gap-3">
         <h2 className="text-title font-bold">{t("Sources")}</h2>
-        <div className="flex gap-2">
+        <div className="flex flex-wrap justify-end gap-2">
           {canLink && <Button onClick={() => inBackground(linkFolder())}>{t("Link a folder")}</Button>}
           <Button onClick={() => inBackground(addFolder())}>{t("Add a folder")}</Button>
           <Button look={sources.length === 0 ? "now" : "plain"} onClick={() => inBackground(add())} hint="A">
@@ -73,7 +73,7 @@ export function Surface() {
           <WithMenu label={t("Source menu")} menuOf={sourceMenu}>
             <ul
               aria-label={t("Pictures")}
-              className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-3 overflow-y-auto pb-2"
+              className="grid min-h-0 grow auto-rows-min grid-cols-[repeat(auto-fill,minmax(13.125rem,1fr))] gap-3 overflow-y-auto pb-2"
             >
               {sources.map((source) => (
                 <SourceCard key={source.id} source={source} chosen={source.id === chosen} long={sources.length > MOST_FILLED} />
@@ -84,7 +84,7 @@ export function Surface() {
             <section
               aria-label={t("What is done to the art")}
               tabIndex={0}
-              className="scrolls w-76 shrink-0 min-[1500px]:w-88 rounded-box border border-line [--behind:var(--surface)]"
+              className="scrolls w-76 shrink-0 min-[93.75em]:w-88 rounded-box border border-line [--behind:var(--surface)]"
             >
               <h3 className="px-3.5 pt-3 text-strong font-bold">{source.name}</h3>
               <Treatment source={source} />

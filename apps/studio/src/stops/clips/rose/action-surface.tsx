@@ -123,7 +123,7 @@ export function ActionSurface({ action }: { action: Action }) {
       </div>
       <section
         aria-label={t("Clips to add")}
-        className="max-h-36 shrink-0 overflow-y-auto [@media(max-height:800px)]:max-h-20 rounded-box border border-line bg-surface p-2"
+        className="max-h-36 shrink-0 overflow-y-auto [@media(max-height:50em)]:max-h-20 rounded-box border border-line bg-surface p-2"
       >
         <p className="mb-1.5 text-muted">
           {t("Click a clip to put it at {looks}, or drag it onto a petal.", { looks: looks.toUpperCase() })}

@@ -1,9 +1,7 @@
-import { type FSWatcher, statSync, watch as watchFiles } from "node:fs";
-import { basename, dirname, relative, resolve, sep } from "node:path";
-import { PROJECT_FILE } from "@caravan/core/bundle";
 import { allPictures, CaravanError, type Project, whyOf } from "@caravan/core/model";
 import type { Command } from "commander";
 import { refuseOverArt } from "../art-in-the-way";
+import { changesOf } from "../changes";
 import { writeSet } from "../delivered-set";
 import type { DecodedPictures } from "../new-art";
 import { failureOf, note, tell, wrongCall } from "../output";
@@ -16,8 +14,6 @@ const TOGETHER = 120; // ms
 const AGAIN = 400; // ms
 /** So often, in case the file is just damaged. */
 const MOST_TRIES = 5;
-/** How often to check whether what is watched still exists, or exists again. */
-const LOOK = 500; // ms
 
 export function addWatch(program: Command): void {
   program
@@ -49,19 +45,19 @@ function watch(path: string, options: WatchOptions): void {
     timer = setTimeout(run, ms);
   };
   const run = () => {
-    watching.renew();
+    changes.renew();
     const outcome = built(path, options, decoded);
     say(outcome);
     if (outcome.ok) tries = 0;
     else if (++tries < MOST_TRIES) soon(AGAIN);
   };
-  const watching = watcherOf(path, options.out, () => {
+  const changes = changesOf(path, options.out, () => {
     tries = 0;
     soon(TOGETHER);
   });
   const end = () => {
     clearTimeout(timer);
-    watching.close();
+    changes.close();
   };
   process.once("SIGINT", end);
   process.once("SIGTERM", end);
@@ -113,65 +109,4 @@ function built(path: string, { out, replace }: WatchOptions, decoded: DecodedPic
 function forgetOthers(decoded: DecodedPictures, { sources }: Project, saved: ReadonlySet<string>): void {
   const shown = new Set(sources.flatMap(allPictures).map(({ sha256 }) => sha256));
   for (const sha256 of decoded.keys()) if (!shown.has(sha256) && !saved.has(sha256)) decoded.delete(sha256);
-}
-
-interface Watching {
-  /** Starts watching again: a folder renamed away and back, or recreated, is a different one to the system. */
-  renew(): void;
-  close(): void;
-}
-
-function watcherOf(path: string, out: string, onChange: () => void): Watching {
-  let watcher: FSWatcher | null = null;
-  let there = isThere(path);
-  const close = () => {
-    watcher?.close();
-    watcher = null;
-  };
-  const renew = () => {
-    close();
-    try {
-      watcher = watching(path, out, onChange);
-      // The looking below brings it back.
-      watcher.on("error", close);
-    } catch {
-      close();
-    }
-  };
-  const looking = setInterval(() => {
-    const now = isThere(path);
-    const changed = now !== there || (now && !watcher);
-    there = now;
-    if (changed) onChange();
-  }, LOOK);
-  return {
-    renew,
-    close: () => {
-      clearInterval(looking);
-      close();
-    },
-  };
-}
-
-function isThere(path: string): boolean {
-  try {
-    statSync(path);
-    return true;
-  } catch {
-    return false;
-  }
-}
-
-/** Watches a project's folder and everything in it, or a single file in its folder, but not the deliveries in it. */
-function watching(path: string, out: string, onChange: () => void): FSWatcher {
-  const folder = statSync(path).isDirectory() ? path : basename(path) === PROJECT_FILE ? dirname(path) : null;
-  if (folder === null)
-    return watchFiles(dirname(resolve(path)), (_event, name) => (name === null || name === basename(path)) && onChange());
-  const delivered = relative(resolve(folder), resolve(out));
-  const isDelivered = (name: string) =>
-    delivered !== "" && !delivered.startsWith("..") && (name === delivered || name.startsWith(delivered + sep));
-  const isOurs = (name: string) => name.split(sep).some((part) => part.startsWith(".caravan-"));
-  return watchFiles(folder, { recursive: true }, (_event, name) => {
-    if (name === null || (!isDelivered(name) && !isOurs(name))) onChange();
-  });
 }

@@ -6,6 +6,7 @@
 import { type FSWatcher, readdirSync, realpathSync, statSync, watch as watchFiles } from "node:fs";
 import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
+import { isPassedBy } from "@caravan/core/intake";
 
 /** How often the files are looked at, at most. */
 const LOOK = 500; // ms
@@ -13,8 +14,6 @@ const LOOK = 500; // ms
 const SHARE = 20;
 /** How long the system is not asked again after it refused to tell of changes. */
 const REFUSED = 10_000; // ms
-/** Folders of other programs, with many files. */
-const PASSED_BY = new Set([".git", "node_modules"]);
 
 export interface Changes {
   /** Takes the files as they are now for known. A folder renamed away and back is a different one to the system: it is asked again. */
@@ -107,13 +106,12 @@ function fileStamp(path: string): string {
   return `${ino} ${size} ${mtimeMs}`;
 }
 
-/** Which names in a project's folder are of the project: not the deliveries, nor files that are being written. */
+/** Which names in a project's folder are of the project: not the deliveries, nor files of other programs or that are being written (`.caravan-…`). */
 function isOfProject(folder: string, out: string): (name: string) => boolean {
   const delivered = relative(resolve(folder), resolve(out));
   const isDelivered = (name: string) =>
     delivered !== "" && !delivered.startsWith("..") && (name === delivered || name.startsWith(delivered + sep));
-  const isPassedBy = (name: string) => name.split(sep).some((part) => part.startsWith(".caravan-") || PASSED_BY.has(part));
-  return (name) => !isDelivered(name) && !isPassedBy(name);
+  return (name) => !isDelivered(name) && !isPassedBy(name.split(sep).join("/"));
 }
 
 function watching(path: string, out: string, onChange: () => void): FSWatcher {

@@ -89,6 +89,16 @@ describe("matchFiles", () => {
     expect(matched([source("s1", "art/spark_2/0.png", "art/spark_2/1.png")], "spark_1.gif", "spark_2.gif")).toEqual({ s1: "spark_2.gif" });
   });
 
+  it("finds numbered files that are sources of their own, as two sheets or two animations are", () => {
+    const sheets = [source("s1", "art/tiles1.png"), source("s2", "art/tiles2.png")];
+    expect(matched(sheets, "art/tiles1.webp", "art/tiles2.webp")).toEqual({ s1: "art/tiles1.webp", s2: "art/tiles2.webp" });
+    const sparks = [source("s1", "art/spark1/0.png", "art/spark1/1.png"), source("s2", "art/spark2/0.png", "art/spark2/1.png")];
+    expect(matched(sparks, "fx/spark1.webp", "fx/spark2.webp", "fx/spark3.webp")).toEqual({ s1: "fx/spark1.webp", s2: "fx/spark2.webp" });
+    expect(matched(sparks, "fx/spark1.png", "fx/spark2.png")).toEqual({ s1: "fx/spark1.png", s2: "fx/spark2.png" });
+    // The stills of a series are not also its neighbour's file.
+    expect(matched([series("spark", 1, 2), ...sparks], "spark1.webp", "spark2.webp")).toEqual({ spark: ["spark1.webp", "spark2.webp"] });
+  });
+
   it("prefers a layered file to what was exported from it, unless its layers are files, too", () => {
     expect(matched([layeredSource("camp")], "camp.ora", "camp.png")).toEqual({ camp: "camp.ora" });
     expect(matched([layeredSource("camp")], "camp.ora", "camp.png", "camp light.png")).toEqual({ camp: ["camp.png", "camp light.png"] });

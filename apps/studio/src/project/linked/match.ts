@@ -12,7 +12,7 @@ import {
   type SourceId,
   stemOf,
 } from "@caravan/core/model";
-import { findSeries, numberIn } from "@caravan/core/series";
+import { findSeries, numberIn, type Series } from "@caravan/core/series";
 
 /** The files of a source's art: of each of its pictures and its layers' pictures, null for missing ones; or one that all come from. */
 export type Match = { readonly from: "each"; readonly paths: readonly (string | null)[] } | { readonly from: "one"; readonly path: string };
@@ -40,7 +40,7 @@ export type Chosen = Readonly<Record<string, readonly string[]>>;
 export function matchFiles(sources: readonly Source[], paths: readonly string[], folder = "", chosen: Chosen = {}): Matching {
   const byPath = new Map(paths.map((path) => [pathKey(path), path]));
   const byName = groupedBy(paths, lastPart);
-  const imported = importedAs(paths, folder);
+  const imported = importedAs(sources, paths, folder);
   const matches = new Map<SourceId, Match>();
   const unclear = new Map<SourceId, string[]>();
   for (const source of sources) {
@@ -86,7 +86,7 @@ export function drawnBeside(sources: readonly Source[], paths: readonly string[]
   const called = sources.map((source) => lastPart(artStem(source)));
   const isDrawn = (stem: string) => called.includes(stem) || called.some((name) => name.startsWith(`${stem}-`));
   return new Set(
-    [...importedAs(paths, folder).singles].flatMap(([stem, alike]) => {
+    [...importedAs(sources, paths, folder).singles].flatMap(([stem, alike]) => {
       const others = alike.filter((path) => !isPng(path));
       if (others.length === 0 || !isDrawn(stem)) return [];
       return called.includes(stem) ? others : others.filter((path) => /\.ora$/i.test(path));
@@ -101,11 +101,12 @@ interface Imported {
   readonly series: ReadonlyMap<string, ReadonlyMap<number, string>>;
 }
 
-function importedAs(paths: readonly string[], folder: string): Imported {
+function importedAs(sources: readonly Source[], paths: readonly string[], folder: string): Imported {
   const within = (path: string) => (folder === "" ? path : `${folder}/${path}`);
   const [several, stills] = [paths.filter((path) => HOLDS_SEVERAL.test(path)), paths.filter((path) => !HOLDS_SEVERAL.test(path))];
-  const { series, single: alone } = findSeries(stills, within);
-  const single = [...alone, ...several];
+  const found = findSeries(stills, within);
+  const { series, apart } = seriesOfSources(sources, found.series);
+  const single = [...found.single, ...apart, ...several];
   const things = [
     ...series.map(({ name, members }) => ({ path: within(members[0]?.file ?? ""), plain: name })),
     ...single.map((path) => ({ path: within(path), plain: path.slice(path.lastIndexOf("/") + 1) })),
@@ -119,6 +120,17 @@ function importedAs(paths: readonly string[], folder: string): Imported {
   numbered.sort(([, a], [, b]) => Number([...a.values()].every(isPng)) - Number([...b.values()].every(isPng)));
   const called = new Map(single.map((path, k) => [path, pathKey(pathStem(withoutEnding(names[series.length + k] as string)))]));
   return { series: new Map(numbered), singles: groupedBy(single, (path) => called.get(path) as string) };
+}
+
+/** Without those whose files are sources of their own, although numbered: two sheets, or two animations in files of a kind that stills have, too. */
+function seriesOfSources(sources: readonly Source[], found: readonly Series<string>[]): { series: Series<string>[]; apart: string[] } {
+  const called = new Set(sources.map((source) => lastPart(artStem(source))));
+  const isApart = ({ name, members }: Series<string>) =>
+    !called.has(pathKey(name)) && members.some(({ file }) => called.has(stemOf(lastPart(file))));
+  return {
+    series: found.filter((each) => !isApart(each)),
+    apart: found.filter(isApart).flatMap(({ members, doubles }) => [...members.map(({ file }) => file), ...doubles]),
+  };
 }
 
 /** Files that are no stills of a series, whatever numbers are in their names. */

@@ -1,5 +1,6 @@
-/** Hurried hands: a double click where one is enough, a key held too long. What comes up meanwhile is not answered by them. */
+/** Hurried hands: a double click where one is enough, a key held too long, a dialog amid a word. What comes up meanwhile is not answered by them. */
 import { expect, type Page, test } from "./fixtures";
+import { slowJob } from "./slow-job";
 import { dropAndCut, dropFiles, figureSheet, goTo, openEmpty, openStudio, pngFile } from "./studio";
 
 const NAMES = ["ama", "bek", "cem"];
@@ -135,3 +136,69 @@ test("a double click that closes a dialog picks nothing beneath it", async ({ pa
   await page.mouse.click(place.x + place.width / 2, place.y + place.height / 2);
   await expect(page.getByTestId("picked")).toHaveText("1 picked, in picking order");
 });
+
+test("a dialog that opens by itself waits while a person types, and takes none of the letters nor the Enter", async ({ page }) => {
+  const files = await dropOfKnown(page);
+  await slowJob(page, "readArt", 700);
+  const name = page.getByRole("textbox", { name: "Project name" });
+  await name.focus();
+  await dropFiles(page, files);
+  // About three seconds: art is read while it lasts.
+  await page.keyboard.type("The road to the salt well", { delay: 120 });
+  await page.keyboard.press("Enter");
+  await expect(name).toHaveValue("The road to the salt well");
+  const review = page.getByRole("dialog", { name: "Import review" });
+  await expect(review).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(review).toHaveCount(0);
+});
+
+test("a click made while a dialog opens by itself presses nothing in it and does not close it", async ({ page }) => {
+  const files = await dropOfKnown(page);
+  const review = page.getByRole("dialog", { name: "Import review" });
+  await dropFiles(page, files);
+  const cancel = await placeOf(review.getByRole("button", { name: "Cancel" }));
+  await page.keyboard.press("Escape");
+  for (const { x, y } of [
+    { x: cancel.x + cancel.width / 2, y: cancel.y + cancel.height / 2 },
+    { x: 8, y: 400 },
+  ]) {
+    await expect(review).toHaveCount(0);
+    // Elsewhere first: Escape is an answer, a press after it is none.
+    await page.mouse.click(x + 40, 790);
+    await page.mouse.move(x, y);
+    await clickOnceShown(page, { x, y });
+    await dropFiles(page, files);
+    await page.waitForFunction(() => document.documentElement.dataset.clicked !== undefined);
+    await expect(review).toBeVisible();
+    await page.waitForTimeout(500);
+    await page.mouse.click(x, y);
+    await expect(review).toHaveCount(0);
+  }
+});
+
+/** Files that are reviewed when they come: sheets by their names are there already. */
+async function dropOfKnown(page: Page) {
+  await openEmpty(page);
+  for (const name of NAMES) await dropAndCut(page, `${name}.png`, figureSheet(4, 3), 4, 3);
+  return NAMES.map((name) => pngFile(`${name}.png`, figureSheet(3, 3)));
+}
+
+/** Clicks there as soon as there is a dialog, sooner than a test could. */
+async function clickOnceShown(page: Page, at: { x: number; y: number }): Promise<void> {
+  await page.evaluate(({ x, y }) => {
+    delete document.documentElement.dataset.clicked;
+    const look = () => {
+      if (!document.querySelector("[role=dialog] button")) return requestAnimationFrame(look);
+      const target = document.elementFromPoint(x, y) as Element;
+      const how = { bubbles: true, cancelable: true, clientX: x, clientY: y, button: 0, detail: 1, pointerType: "mouse" };
+      target.dispatchEvent(new PointerEvent("pointerdown", how));
+      target.dispatchEvent(new MouseEvent("mousedown", how));
+      target.dispatchEvent(new PointerEvent("pointerup", how));
+      target.dispatchEvent(new MouseEvent("mouseup", how));
+      target.dispatchEvent(new MouseEvent("click", how));
+      document.documentElement.dataset.clicked = "yes";
+    };
+    look();
+  }, at);
+}

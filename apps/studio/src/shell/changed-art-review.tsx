@@ -55,6 +55,7 @@ function Review({ art }: { art: ChangedArt }) {
             })
       }
       open
+      arrives
       onClose={() => endChangedArt()}
       onEnter={() => inBackground(take(false))}
     >

@@ -26,11 +26,11 @@ import { NoStorage } from "../project/storage";
 import { sweepLeft } from "../project/sweep";
 import { go, STOPS, useView } from "../project/view";
 import { Boundary } from "../ui/boundary";
-import { useDoubleClicks } from "../ui/double-clicks";
 import { chooseFiles } from "../ui/files";
 import { inBackground } from "../ui/in-background";
 import { useKeyListener, useKeys } from "../ui/keys";
 import { sayTrouble } from "../ui/notices";
+import { useStrayPresses } from "../ui/stray-presses";
 import { t } from "../ui/words";
 import { Banners } from "./banners";
 import { deliverAgainNow, FINDER_LABEL, keepInFolderNow, openFolderNow, redoNow, saveAsFile, undoNow } from "./commands";
@@ -62,7 +62,7 @@ export function Workshop() {
   const [dialog, setDialog] = useState<"keys" | "projects" | "finder" | null>(null);
   const open = useOpenProject((state) => state.id !== null);
   useKeyListener();
-  useDoubleClicks();
+  useStrayPresses();
   useKeys(
     t("Everywhere"),
     [

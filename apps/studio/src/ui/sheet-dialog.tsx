@@ -2,21 +2,24 @@
 
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useRef } from "react";
 import { IconButton } from "./button";
-import { isSecondPress, lastPress } from "./double-clicks";
+import { useOnceKeysRest } from "./once-keys-rest";
+import { isSecondPress, lastPress, noteArrival } from "./stray-presses";
 import { t } from "./words";
 
 const FIELDS = 'input:not([disabled]), textarea, [role="combobox"]';
 
 /**
  * A dialog over the screen; Escape or a click beside it closes it. What asks for the focus has it, else its first field, else what it says.
- * `onEnter` is what its button with the hint `Enter` does: it works from choices and ticks too, and where nothing has the focus.
+ * `onEnter` is what its button with the hint `Enter` does: it works from choices and ticks too, and where nothing has the focus. One that
+ * `arrives` opens by itself, such as when files are read, and takes neither keys nor presses that were meant for something else.
  */
 export function SheetDialog({
   title,
   description,
-  open,
+  open: isAsked,
+  arrives = false,
   onClose,
   onEnter,
   children,
@@ -24,13 +27,19 @@ export function SheetDialog({
   title: string;
   description: string;
   open: boolean;
+  arrives?: boolean;
   onClose: () => void;
   onEnter?: () => void;
   children: ReactNode;
 }) {
   const said = useRef<HTMLElement>(null);
   const openedBy = useRef(0);
+  const isRestful = useOnceKeysRest(isAsked && arrives);
+  const open = isAsked && (isRestful || !arrives);
   useEnter(said, open ? onEnter : undefined);
+  useLayoutEffect(() => {
+    if (open && arrives) noteArrival();
+  }, [open, arrives]);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>

@@ -58,6 +58,7 @@ function Choosing({ film }: { film: AskedFilm }) {
         fps: fps(total, length),
       })}
       open
+      arrives
       onClose={() => decide(null)}
     >
       <form

@@ -46,6 +46,7 @@ function Review({ proposals }: { proposals: readonly Proposal[] }) {
       title={t("Import review")}
       description={t("This is what Caravan proposes. Change what you like; one undo takes back all of it.")}
       open
+      arrives
       onClose={close}
       onEnter={() => count > 0 && bring()}
     >

@@ -5,8 +5,29 @@ const DOUBLE_CLICK = 500;
 /** px: as far as a hand may slip between its clicks. */
 const SLIP = 6;
 
+/** ms: sooner nobody has seen what arrived. */
+const UNSEEN = 400;
+/** What a press may be answering, or be meant for. */
+const LAYERS = "[role=dialog], [role=alertdialog], [role=menu]";
+
+interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
 /** When a button of the mouse or a finger was last pressed, in ms since the page began. */
 let pressedAt = Number.NEGATIVE_INFINITY;
+/** Where the pointer was last, and what it last pressed in. */
+let pointer: Place | null = null;
+let pressed: { readonly layer: Element | null; readonly at: Place } | null = null;
+/** The last dialog that opened by itself: when, and where the pointer was. */
+let arrival: { readonly time: number; readonly at: Place } | null = null;
+
+/** To be called when a dialog opens by itself: a press made just then, without having moved to it, is meant for what was there before. */
+export function noteArrival(): void {
+  // After an answer to another dialog it was expected.
+  arrival = pointer && !pressed?.layer ? { time: performance.now(), at: pointer } : null;
+}
 
 export function lastPress(): number {
   return pressedAt;
@@ -20,10 +41,11 @@ export function isSecondPress(first: number, { timeStamp }: Event): boolean {
 /**
  * A double click is meant for what was there at its first click: its second click presses no button that came under the pointer meanwhile,
  * of a dialog that opened or of the next row of a list; and if the first one closed a dialog or a menu, it does nothing to what was beneath.
+ * Nor does a single click do anything to a dialog that opened by itself while it was made.
  */
-export function useDoubleClicks(): void {
+export function useStrayPresses(): void {
   useEffect(() => {
-    const swallowed = [unlikeButtons(), beneathClosed()].flatMap(Object.entries) as [string, (event: Event) => void][];
+    const swallowed = [unlikeButtons(), meantForOthers()].flatMap(Object.entries) as [string, (event: Event) => void][];
     for (const [kind, heard] of swallowed) addEventListener(kind, heard, { capture: true });
     return () => {
       for (const [kind, heard] of swallowed) removeEventListener(kind, heard, { capture: true });
@@ -49,22 +71,29 @@ function unlikeButtons() {
   };
 }
 
-/** Swallows the second press, and what follows from it, where the first one was in a dialog or a menu that is gone. */
-function beneathClosed() {
-  let first: { readonly layer: Element | null; readonly x: number; readonly y: number } | null = null;
-  let isBeneath = false;
+/**
+ * Swallows a press, and what follows from it, that is meant for something else than what is there: the second of a double click whose first
+ * was in a dialog or a menu that is gone, and one on a dialog that has just arrived.
+ */
+function meantForOthers() {
+  let isMeantForOther = false;
   const swallow = (event: MouseEvent) => {
-    if (!isBeneath) return;
+    if (!isMeantForOther) return;
     event.preventDefault();
     event.stopPropagation();
   };
   return {
+    pointermove: ({ clientX: x, clientY: y }: PointerEvent) => {
+      pointer = { x, y };
+    },
     pointerdown: (event: PointerEvent) => {
-      const { clientX: x, clientY: y, target } = event;
-      const isSecond = first !== null && isSecondPress(pressedAt, event) && Math.hypot(x - first.x, y - first.y) <= SLIP;
-      isBeneath = isSecond && first?.layer?.isConnected === false;
+      const at = { x: event.clientX, y: event.clientY };
+      const isSecond = pressed !== null && isSecondPress(pressedAt, event) && isNear(at, pressed.at);
+      const isUnseen = arrival !== null && event.timeStamp - arrival.time < UNSEEN && isNear(at, arrival.at);
+      isMeantForOther = isUnseen || (isSecond && pressed?.layer?.isConnected === false);
       pressedAt = event.timeStamp;
-      first = { layer: within(target, "[role=dialog], [role=alertdialog], [role=menu]"), x, y };
+      pressed = { layer: within(event.target, LAYERS), at };
+      pointer = at;
       swallow(event);
     },
     pointerup: swallow,
@@ -76,6 +105,10 @@ function beneathClosed() {
       if (event.detail > 0) swallow(event);
     },
   };
+}
+
+function isNear(a: Place, b: Place): boolean {
+  return Math.hypot(a.x - b.x, a.y - b.y) <= SLIP;
 }
 
 function within(target: EventTarget | null, what: string): Element | null {

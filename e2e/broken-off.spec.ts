@@ -151,6 +151,8 @@ test("a second drop waits until the first is decided", async ({ page }) => {
   await expect(review).toContainText("walk");
   await review.getByRole("button", { name: "Import" }).click();
   await expect(review).toContainText("run");
+  // Sooner it would be the second click of a double click.
+  await page.waitForTimeout(600);
   await review.getByRole("button", { name: "Import" }).click();
   await expect(page.getByRole("list", { name: "Sheets" }).getByRole("button")).toHaveText([/walk/, /run/]);
 });

@@ -6,7 +6,7 @@
 import { type FSWatcher, readdirSync, realpathSync, statSync, watch as watchFiles } from "node:fs";
 import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import { PROJECT_FILE } from "@caravan/core/bundle";
-import { isPassedBy } from "@caravan/core/intake";
+import { isArtFile, isPassedBy } from "@caravan/core/intake";
 
 /** How often the files are looked at, at most. */
 const LOOK = 500; // ms
@@ -16,7 +16,7 @@ const SHARE = 20;
 const REFUSED = 10_000; // ms
 
 export interface Changes {
-  /** Takes the files as they are now for known. A folder renamed away and back is a different one to the system: it is asked again. */
+  /** Takes the files as they are now for known. Of a folder made anew, the system is asked again. */
   renew(): void;
   close(): void;
 }
@@ -24,6 +24,7 @@ export interface Changes {
 /** Calls back when a project's folder with all in it, or a project's only file, is changed, gone or there again; not for the deliveries in it. */
 export function changesOf(path: string, out: string, onChange: () => void): Changes {
   let watcher: FSWatcher | null = null;
+  let watched = "";
   let refused = -REFUSED;
   let known = stampOf(path, out);
   let timer: NodeJS.Timeout;
@@ -36,10 +37,15 @@ export function changesOf(path: string, out: string, onChange: () => void): Chan
     refused = performance.now();
   };
   const watchAgain = () => {
-    unwatch();
     if (performance.now() - refused < REFUSED) return;
     try {
+      const folder = folderOf(path) ?? dirname(resolve(path));
+      const { dev, ino } = statSync(folder);
+      // Of a whole game's folder asking takes a second.
+      if (watcher && watched === `${dev} ${ino}`) return;
+      unwatch();
       watcher = watching(path, out, onChange);
+      watched = `${dev} ${ino}`;
       watcher.on("error", refuse);
     } catch {
       refuse();
@@ -83,17 +89,20 @@ function stampOf(path: string, out: string): string | null {
   }
 }
 
+/** Of what a build reads only: a project's folder may be a whole game's. */
 function stampsIn(folder: string, within: string, isOf: (name: string) => boolean, seen: Set<string>): string[] {
   const real = realpathSync(folder);
   // A link to a folder around it.
   if (seen.has(real)) return [];
   seen.add(real);
-  return readdirSync(folder).flatMap((entry) => {
-    const name = within === "" ? entry : within + sep + entry;
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const name = within === "" ? entry.name : within + sep + entry.name;
     if (!isOf(name)) return [];
-    const path = join(folder, entry);
+    const path = join(folder, entry.name);
     try {
-      return statSync(path).isDirectory() ? stampsIn(path, name, isOf, seen) : [`${name} ${fileStamp(path)}`];
+      const isFolder = entry.isDirectory() || (entry.isSymbolicLink() && statSync(path).isDirectory());
+      if (isFolder) return stampsIn(path, name, isOf, seen);
+      return isArtFile(name) || name === PROJECT_FILE ? [`${name} ${fileStamp(path)}`] : [];
     } catch {
       // Gone meanwhile, a link to nothing, or not ours to read.
       return [name];

@@ -131,6 +131,9 @@ test("on a tablet everything is large enough to touch, and nothing is cut off", 
         }),
       );
       expect(odd).toEqual([]);
+      // Its keyboard would begin names with capital letters.
+      const typed = page.locator("input:not([type=checkbox], [type=range], [type=file], [type=color]), textarea");
+      expect(await typed.evaluateAll((all) => all.filter((each) => each.getAttribute("autocapitalize") !== "none").length), stop).toBe(0);
     }
   }
 });

@@ -7,6 +7,7 @@ import { type ClipboardEvent, useEffect, useId, useState } from "react";
 import { useFacingOrder } from "../project/facing-order";
 import { apply } from "../project/open-project";
 import { chooseClip } from "../project/view";
+import { AS_TYPED } from "../ui/as-typed";
 import { Button } from "../ui/button";
 import { useCountFrom } from "../ui/counting";
 import { say } from "../ui/notices";
@@ -87,8 +88,7 @@ export function RowsAsClips({ parted: { source, rows, cut }, onMade }: { parted:
               aria-label={t("Name of the clip of row {row}", { row: row + countFrom })}
               className="min-h-8 w-48 rounded-sm border border-line-strong bg-surface px-2 font-semibold"
               value={names[row] ?? ""}
-              autoComplete="off"
-              spellCheck={false}
+              {...AS_TYPED}
               onFocus={(event) => event.target.select()}
               onChange={(event) => write({ [row]: event.target.value })}
               onPaste={(event) => paste(event, k)}

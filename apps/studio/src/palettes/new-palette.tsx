@@ -9,6 +9,7 @@ import { useEffect, useState } from "react";
 import { act } from "../project/act";
 import { currentProject, useProject } from "../project/open-project";
 import { pictureOfLook } from "../project/pictures";
+import { AS_TYPED } from "../ui/as-typed";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { chooseFiles } from "../ui/files";
@@ -93,7 +94,7 @@ function Fields({ parts, onMade }: { parts: Source; onMade: (name: string) => vo
         onChange={(event) => setText(event.target.value)}
         placeholder={t("or type #3b2f2a #8a5a3c …")}
         rows={3}
-        spellCheck={false}
+        {...AS_TYPED}
         className="number w-full rounded-box border border-line bg-raised p-1.5"
       />
       <div className="flex flex-wrap items-center gap-2">

@@ -1,5 +1,7 @@
 "use client";
 
+import { AS_TYPED } from "./as-typed";
+
 /** The id of an option in the list under a search field. */
 export function optionId(listId: string, index: number): string {
   return `${listId}-${index}`;
@@ -46,8 +48,7 @@ export function SearchField({
         keys[event.key]?.();
       }}
       className={`rounded-box border border-line-strong placeholder:text-muted ${className}`}
-      autoComplete="off"
-      spellCheck={false}
+      {...AS_TYPED}
     />
   );
 }

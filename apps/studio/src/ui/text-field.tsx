@@ -24,7 +24,6 @@ export function TextField({ label, value, onChange, className = "", id, placehol
         className={`min-h-7 min-w-0 rounded-sm border border-transparent bg-transparent px-1 hover:border-line focus:border-lapis focus:bg-raised ${className}`}
         size={Math.max(6, columnsOf((typed ?? value) || (placeholder ?? "")) + 1)}
         aria-label={label}
-        spellCheck={false}
         placeholder={placeholder}
         value={typed ?? value}
       />

@@ -1,6 +1,7 @@
 "use client";
 
 import { type FocusEvent, type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from "react";
+import { AS_TYPED } from "./as-typed";
 
 interface Options {
   /** Takes a finished text; an answer is what is wrong with it. */
@@ -47,7 +48,7 @@ export function useTypedField({ finish, enter = finish, keepsWrong }: Options) {
     ref: field,
     "aria-invalid": problem !== null,
     "aria-describedby": problem ? problemId : undefined,
-    autoComplete: "off",
+    ...AS_TYPED,
     onFocus: (event: FocusEvent<HTMLInputElement>) => event.target.select(),
     onChange: (event: { target: HTMLInputElement }) => {
       setTyped(event.target.value);

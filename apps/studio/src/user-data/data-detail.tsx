@@ -5,6 +5,7 @@ import { type DataEntry, type DataValue, sameValue, textOfValue, valueFromText, 
 import { X } from "lucide-react";
 import { type ComponentProps, useRef, useState } from "react";
 import { edit } from "../project/open-project";
+import { AS_TYPED } from "../ui/as-typed";
 import { Button, IconButton } from "../ui/button";
 import { Detail } from "../ui/detail";
 import { FieldBox } from "../ui/number-field";
@@ -110,8 +111,7 @@ function NewEntry({ on, taken }: { on: DataPlaces; taken: readonly string[] }) {
         onChange={(event) => set(event.target.value)}
         onKeyDown={(event) => event.key === "Enter" && name.trim() !== "" && add()}
         className="min-h-7 w-20 bg-transparent outline-none"
-        autoComplete="off"
-        spellCheck={false}
+        {...AS_TYPED}
         {...more}
       />
     </FieldBox>

@@ -4,6 +4,7 @@ import type { ClipName } from "@caravan/core/model";
 import { useState } from "react";
 import { useProject } from "../../project/open-project";
 import { chooseClip, chooseClipToo, chosenAction, chosenClip, useView } from "../../project/view";
+import { AS_TYPED } from "../../ui/as-typed";
 import { Button } from "../../ui/button";
 import { fold, useFoldedParts } from "../../ui/folded";
 import { ListHeading, RowList, rowAt } from "../../ui/row-list";
@@ -45,6 +46,7 @@ export function List() {
           aria-label={t("Filter clips")}
           placeholder={t("Filter")}
           value={wanted}
+          {...AS_TYPED}
           onChange={(event) => setWanted(event.target.value)}
           className="mb-1.5 min-h-7.5 w-full rounded-box border border-line bg-raised px-2 placeholder:text-muted"
         />

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { act } from "../../project/act";
 import { currentProject, editInGesture } from "../../project/open-project";
 import { useView } from "../../project/view";
+import { AS_TYPED } from "../../ui/as-typed";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Detail } from "../../ui/detail";
@@ -123,8 +124,7 @@ function NamesField({ clips }: { clips: readonly Clip[] }) {
           onChange={(event) => setPattern(event.target.value)}
           onKeyDown={(event) => event.key === "Enter" && rename()}
           className="min-h-7 bg-transparent"
-          autoComplete="off"
-          spellCheck={false}
+          {...AS_TYPED}
         />
       </FieldBox>
       <Button disabled={pattern === "{name}" || pattern.trim() === ""} onClick={rename}>

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { useInspection } from "../../project/inspection";
 import { edit } from "../../project/open-project";
 import { togglePicks, useView } from "../../project/view";
+import { AS_TYPED } from "../../ui/as-typed";
 import { Button } from "../../ui/button";
 import { useKeys } from "../../ui/keys";
 import { sayUnlessDone } from "../../ui/notices";
@@ -113,8 +114,7 @@ function NamesDialog({ source, frames, onClose }: { source: Source; frames: read
           aria-label={t("Pattern")}
           className="min-h-8 rounded-sm border border-line-strong bg-raised px-2"
           value={pattern.text}
-          autoComplete="off"
-          spellCheck={false}
+          {...AS_TYPED}
           onChange={(event) => {
             setPattern({ ...pattern, text: event.target.value });
             setProblem(null);
@@ -178,7 +178,7 @@ function FindDialog({ source, onClose }: { source: Source; onClose: () => void }
           aria-label={t("Part of the name")}
           className="min-h-8 rounded-sm border border-line-strong bg-raised px-2"
           value={text}
-          autoComplete="off"
+          {...AS_TYPED}
           onChange={(event) => setText(event.target.value)}
         />
         <p aria-live="polite" className="text-muted">

@@ -7,7 +7,7 @@ import { type Changes, changesOf } from "./changes";
 
 vi.mock("node:fs", async (original) => ({ ...(await original<typeof fs>()), watch: vi.fn() }));
 
-/** What a shared folder is to the system: it may be watched, but nothing is told of it. */
+/** A watcher as in a shared folder: it never reports anything. */
 const silent = () => Object.assign(new EventEmitter(), { close: () => {} }) as unknown as fs.FSWatcher;
 
 let folder: string;
@@ -34,8 +34,8 @@ function listen(path = folder): void {
   changes.renew();
 }
 
-/** How often changes were told since the last time. */
-function told(): number {
+/** The number of calls since it was last asked. */
+function newCalls(): number {
   vi.advanceTimersByTime(2_000);
   const { length } = onChange.mock.calls;
   onChange.mockClear();
@@ -43,22 +43,22 @@ function told(): number {
 }
 
 describe("changes of a project's files", () => {
-  it("are noticed once each where the system tells nothing: written, replaced, added, removed, the folder gone and back", () => {
+  it("are noticed once each where the system reports none: written, replaced, added, removed, the folder gone and back", () => {
     listen();
-    expect(told()).toBe(0);
+    expect(newCalls()).toBe(0);
     fs.writeFileSync(join(folder, "art/hero.png"), "heroine");
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     fs.writeFileSync(join(folder, "art/other.png"), "other");
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     fs.renameSync(join(folder, "art/other.png"), join(folder, "art/hero.png"));
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     fs.rmSync(join(folder, "art/hero.png"));
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     fs.renameSync(folder, `${folder}-away`);
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     fs.renameSync(`${folder}-away`, folder);
-    expect(told()).toBe(1);
-    expect(told()).toBe(0);
+    expect(newCalls()).toBe(1);
+    expect(newCalls()).toBe(0);
   });
 
   it("are noticed when only the target of a link changes, and a link to a folder around it is no endless way", () => {
@@ -68,7 +68,7 @@ describe("changes of a project's files", () => {
     fs.symlinkSync(folder, join(folder, "art/around"));
     listen();
     fs.writeFileSync(join(elsewhere, "camel.png"), "two camels");
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     fs.rmSync(elsewhere, { recursive: true });
   });
 
@@ -79,7 +79,7 @@ describe("changes of a project's files", () => {
     fs.writeFileSync(join(folder, "out/hero.atlas.json"), "{}");
     fs.writeFileSync(join(folder, "art/.caravan-12-hero.png.part"), "half");
     fs.writeFileSync(join(folder, ".git/HEAD"), "ref");
-    expect(told()).toBe(0);
+    expect(newCalls()).toBe(0);
   });
 
   it("are noticed of a project in a single file, and nothing else beside it", () => {
@@ -87,19 +87,19 @@ describe("changes of a project's files", () => {
     fs.writeFileSync(bundle, "one");
     listen(bundle);
     fs.writeFileSync(join(folder, "art/hero.png"), "heroine");
-    expect(told()).toBe(0);
+    expect(newCalls()).toBe(0);
     fs.writeFileSync(bundle, "another");
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
   });
 
-  it("are noticed while the system refuses to tell of them, which is asked again only now and then", () => {
+  it("are noticed while the system refuses to report them, and it is asked again only after ten seconds", () => {
     vi.mocked(fs.watch).mockImplementation(() => {
       throw Object.assign(new Error("System limit for number of file watchers reached"), { code: "ENOSPC" });
     });
     listen();
-    expect(told()).toBe(0);
+    expect(newCalls()).toBe(0);
     fs.writeFileSync(join(folder, "art/hero.png"), "heroine");
-    expect(told()).toBe(1);
+    expect(newCalls()).toBe(1);
     expect(fs.watch).toHaveBeenCalledTimes(1);
     vi.mocked(fs.watch).mockImplementation(silent);
     vi.advanceTimersByTime(10_000);

@@ -1,6 +1,6 @@
 /**
- * Notices that a project's files changed. The system tells of it at once, but not everywhere: folders shared with a container, a virtual
- * machine or another computer change without a word, a link's target does too, and the number of folders that may be watched is limited.
+ * Notices changes of a project's files. The system reports them at once, but not everywhere: none in folders shared with a container, a virtual
+ * machine or another computer, none of a link's target, and the number of folders that can be watched is limited.
  * So times and sizes of the files are looked at as well.
  */
 import { type FSWatcher, readdirSync, realpathSync, statSync, watch as watchFiles } from "node:fs";
@@ -12,7 +12,7 @@ import { isArtFile, isPassedBy } from "@caravan/core/intake";
 const LOOK = 500; // ms
 /** Looking takes at most one part in so many of the time, however many files there are. */
 const SHARE = 20;
-/** How long the system is not asked again after it refused to tell of changes. */
+/** How long the system is not asked again after it refused to report changes. */
 const REFUSED = 10_000; // ms
 
 export interface Changes {

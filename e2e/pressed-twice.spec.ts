@@ -177,6 +177,24 @@ test("a click made while a dialog opens by itself presses nothing in it and does
   }
 });
 
+test("a dialog that opened by itself, was seen and answered in no time does not take the press after it, where the pointer was before", async ({
+  page,
+}) => {
+  const files = await dropOfKnown(page);
+  const review = page.getByRole("dialog", { name: "Import review" });
+  const ship = await placeOf(page.getByRole("navigation", { name: "Stops" }).getByRole("button", { name: "Ship" }));
+  const at = { x: ship.x + ship.width / 2, y: ship.y + ship.height / 2 };
+  await page.mouse.move(at.x, at.y);
+  await dropFiles(page, files);
+  await review.waitFor();
+  // Quicker than any hand: to Cancel, and back.
+  const cancel = await placeOf(review.getByRole("button", { name: "Cancel" }));
+  await page.mouse.click(cancel.x + cancel.width / 2, cancel.y + cancel.height / 2);
+  await review.waitFor({ state: "detached" });
+  await page.mouse.click(at.x, at.y);
+  await expect(page.locator('[data-region="surface"]')).toHaveAttribute("aria-label", "Ship");
+});
+
 /** Files that are reviewed when they come: sheets by their names are there already. */
 async function dropOfKnown(page: Page) {
   await openEmpty(page);

@@ -48,52 +48,65 @@ test("after one visit everything works without the server, also after a reload",
   await expect(page.getByRole("heading", { name: "The Crossing" })).toBeVisible();
 });
 
-test("a newer build is announced, waits, and is taken by one click with the work saved", async ({ page, baseURL }) => {
+for (const takes of [true, false])
+  test(`a newer build is announced, waits, and is taken by one click with the work saved${takes ? "" : ", also where the former one does not give way"}`, async ({
+    page,
+    baseURL,
+  }) => {
+    const stand = await standOfNewer(page, baseURL);
+    // Page and files are still those of the cached build; the newer one is only announced.
+    await expect(page.getByRole("region", { name: "A newer version" })).toBeVisible();
+    expect(await isNewer(page)).toBe(false);
+    await dropFiles(page, [pngFile("stone.png", figureSheet(1, 1))]);
+    await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
+    if (!takes) await keepFormer(page);
+    await page.getByRole("button", { name: "Take it now" }).click();
+    await expect.poll(() => isNewer(page).catch(() => false), { timeout: 30_000 }).toBe(true);
+    await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
+    await goTo(page, "Sources");
+    await expect(page.getByRole("list", { name: "Sources" }).getByText("stone")).toBeVisible();
+    await expect(page.getByRole("region", { name: "A newer version" })).toBeHidden();
+    // It is kept like the former one.
+    await kept(page);
+    await stand.stop();
+    await page.reload();
+    await expect(page.getByRole("list", { name: "Sources" }).getByText("stone")).toBeVisible();
+    expect(await isNewer(page)).toBe(true);
+  });
+
+test("a newer build that does not take charge while there is no server leaves no dead button: it is announced again", async ({
+  page,
+  baseURL,
+}) => {
+  const stand = await standOfNewer(page, baseURL);
+  await expect(page.getByRole("region", { name: "A newer version" })).toBeVisible();
+  await stand.stop();
+  await keepFormer(page);
+  await page.getByRole("button", { name: "Take it now" }).click();
+  await expect(page.locator("body[data-before]")).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Take it now" })).toBeEnabled();
+  expect(await isNewer(page)).toBe(false);
+});
+
+/** A page of a kept build, whose server has a newer one since. */
+async function standOfNewer(page: Page, baseURL: string | undefined) {
   const stand = await standBefore(baseURL ?? "");
   await page.goto(stand.url);
   await kept(page);
   await stand.stop();
   stand.renew();
   await stand.start();
-
   await page.goto(`${stand.url}?new`);
-  // Page and files are still those of the cached build; the newer one is only announced.
-  await expect(page.getByRole("region", { name: "A newer version" })).toBeVisible();
-  expect(await isNewer(page)).toBe(false);
-  await dropFiles(page, [pngFile("stone.png", figureSheet(1, 1))]);
-  await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
-  // A newer build that never takes charge leaves no dead button: the page is loaded again, and announces it again.
+  return stand;
+}
+
+/** As where a browser does not end the former service worker, whatever it is sent; until the page is loaded again. */
+async function keepFormer(page: Page): Promise<void> {
   await page.evaluate(() => {
     ServiceWorker.prototype.postMessage = () => {};
     document.body.dataset.before = "yes";
   });
-  await page.getByRole("button", { name: "Take it now" }).click();
-  await expect(page.locator("body[data-before]")).toHaveCount(0);
-  await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
-  await page.getByRole("button", { name: "Take it now" }).click();
-  // Chromium sometimes keeps the former service worker until the page was loaded again (`keep-offline.ts`): then it is announced again.
-  let tries = 0;
-  const taken = async () => {
-    if (await isNewer(page).catch(() => false)) return true;
-    // After that a person closes the page: then Chromium lets the former one go.
-    if (++tries % 4 === 0) {
-      await page.goto("about:blank");
-      await page.waitForTimeout(1000);
-      await page.goto(stand.url);
-    }
-    await page
-      .getByRole("button", { name: "Take it now" })
-      .click({ timeout: 5000 })
-      .catch(() => {});
-    return false;
-  };
-  await expect.poll(taken, { timeout: 90_000 }).toBe(true);
-  await expect(page.getByRole("button", { name: /^Undo: / })).toBeEnabled();
-  await goTo(page, "Sources");
-  await expect(page.getByRole("list", { name: "Sources" }).getByText("stone")).toBeVisible();
-  await expect(page.getByRole("region", { name: "A newer version" })).toBeHidden();
-  await stand.stop();
-});
+}
 
 test("it can be installed: its manifest names icon, files and shortcuts, and the shortcut to the demo opens the untouched one again", async ({
   page,

@@ -22,7 +22,7 @@ const PATIENCE = 5000;
 
 /**
  * How long the newer build has to take charge of this page, in ms. Chromium sometimes (measured: 1 in 30 times) does not end the former
- * service worker while the page stays, whatever either is sent. Loading the page again ends it, mostly at once.
+ * service worker while the page stays, nor after it was loaded again, whatever either is sent.
  */
 const HANDOVER = 3000;
 
@@ -95,21 +95,39 @@ export async function takeNewer(): Promise<void> {
   useNewer.setState({ taking: true });
   try {
     if (!(await savedFirst())) return;
-    await inCharge(waiting);
+    const isInCharge = await inCharge(waiting);
     // Work went on meanwhile.
-    if (await savedFirst()) location.reload();
+    if (!(await savedFirst())) return;
+    if (!isInCharge) await dropFormer();
+    location.reload();
   } finally {
     useNewer.setState({ taking: false });
   }
 }
 
-/** Until the newer build is in charge of this page, or for `HANDOVER`. */
-async function inCharge(newer: ServiceWorker): Promise<void> {
+/** Waits until the newer build is in charge of this page, but at most for `HANDOVER`; whether it is. */
+async function inCharge(newer: ServiceWorker): Promise<boolean> {
   // It may be already: another tab took it, or this page was about to go and stayed.
-  if (newer.state !== "installed") return;
-  const changed = new Promise((resolve) => navigator.serviceWorker.addEventListener("controllerchange", resolve, { once: true }));
+  if (newer.state !== "installed") return true;
+  const changed = new Promise<true>((resolve) =>
+    navigator.serviceWorker.addEventListener("controllerchange", () => resolve(true), { once: true }),
+  );
   newer.postMessage("take over");
-  await Promise.race([changed, new Promise((resolve) => setTimeout(resolve, HANDOVER))]);
+  return Promise.race([changed, new Promise<false>((resolve) => setTimeout(() => resolve(false), HANDOVER))]);
+}
+
+/**
+ * Makes the next load come from the server, which has the newer build and lets it be kept anew; its files that are kept already are not
+ * asked for again. Without the server the former build stays, and announces the newer one again.
+ */
+async function dropFormer(): Promise<void> {
+  try {
+    // A page that is fetched, not navigated to, comes from the server (`how-served.ts`).
+    const { ok } = await fetch("/", { cache: "no-store", signal: AbortSignal.timeout(HANDOVER) });
+    if (ok) await (await navigator.serviceWorker.getRegistration())?.unregister();
+  } catch {
+    // No server.
+  }
 }
 
 async function savedFirst(): Promise<boolean> {

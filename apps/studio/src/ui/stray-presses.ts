@@ -85,6 +85,7 @@ function meantForOthers() {
   return {
     pointermove: ({ clientX: x, clientY: y }: PointerEvent) => {
       pointer = { x, y };
+      seenFrom(pointer);
     },
     pointerdown: (event: PointerEvent) => {
       const at = { x: event.clientX, y: event.clientY };
@@ -94,6 +95,7 @@ function meantForOthers() {
       pressedAt = event.timeStamp;
       pressed = { layer: within(event.target, LAYERS), at };
       pointer = at;
+      seenFrom(at);
       swallow(event);
     },
     pointerup: swallow,
@@ -105,6 +107,11 @@ function meantForOthers() {
       if (event.detail > 0) swallow(event);
     },
   };
+}
+
+/** Whoever has moved on has seen what arrived: coming back to the place is no stray press any more. */
+function seenFrom(at: Place): void {
+  if (arrival && !isNear(at, arrival.at)) arrival = null;
 }
 
 function isNear(a: Place, b: Place): boolean {

@@ -95,11 +95,9 @@ export async function takeNewer(): Promise<void> {
   useNewer.setState({ taking: true });
   try {
     if (!(await savedFirst())) return;
-    const isInCharge = await inCharge(waiting);
+    if (!(await inCharge(waiting))) await dropFormer();
     // Work went on meanwhile.
-    if (!(await savedFirst())) return;
-    if (!isInCharge) await dropFormer();
-    location.reload();
+    if (await savedFirst()) location.reload();
   } finally {
     useNewer.setState({ taking: false });
   }
